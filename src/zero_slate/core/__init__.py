@@ -1,0 +1,1 @@
+"""The reckoning: pure values and functions, without files, database, web or clock."""

@@ -1,0 +1,110 @@
+"""Canvas against the edit: shape, size, pixel aspect, scan."""
+
+from collections.abc import Iterator
+from fractions import Fraction
+
+from zero_slate.core.checks.words import use
+from zero_slate.core.figures import aspect, decimal, seconds
+from zero_slate.core.finding import Finding, Sentence, Severity
+from zero_slate.core.raster import Placement, fit
+from zero_slate.core.ratio import write_ratio
+from zero_slate.core.scan import Scan
+from zero_slate.core.situation import Situation
+
+
+def bars(placement: Placement) -> str:
+    """Say what an inside placement leaves bare, each side."""
+    if placement.y:
+        return f"{decimal(placement.y, 2, trim=True)} px bars above and below"
+    return f"{decimal(placement.x, 2, trim=True)} px bars left and right"
+
+
+def times(scale: Fraction) -> str:
+    """Write a scale: `0.961×`."""
+    return f"{decimal(scale, 3, trim=True)}×"
+
+
+def size(at: Situation) -> Iterator[Finding]:
+    """Find a canvas whose shape (`canvas.shape`) or size (`canvas.size`) isn't the edit's."""
+    mine, edit = at.setup.raster, at.edit.raster
+    if mine.size == edit.size and mine.pixel_aspect == edit.pixel_aspect:
+        return
+    placed = fit(mine, edit)
+    scale = times(placed.scale)
+    change = use("canvas", edit.size) if mine.size != edit.size else None
+    if mine.display_aspect != edit.display_aspect:
+        by = "width" if placed.y else "height"
+        yield Finding(
+            "canvas.shape",
+            Severity.WARN,
+            "canvas",
+            Sentence(
+                f"{aspect(mine.display_aspect)} in {aspect(edit.display_aspect)}: fits the edit by "
+                f"{by} at {scale}, leaving {bars(placed)}.",
+                (scale, bars(placed)),
+            ),
+            {"scale": str(placed.scale), "bar_x": str(placed.x), "bar_y": str(placed.y)},
+            change,
+        )
+    elif mine.size != edit.size:
+        if placed.scale == 1:
+            said = "The edit's own shape, in other pixels: resampled across."
+        elif placed.scale > 1:
+            said = f"The edit's shape, enlarged {scale} to fill it: scans and paint go soft."
+        else:
+            said = f"The edit's shape, shrunk {scale} to fit it."
+        yield Finding(
+            "canvas.size",
+            Severity.WARN,
+            "canvas",
+            Sentence(said, (scale,)),
+            {"scale": str(placed.scale)},
+            change,
+        )
+
+
+def pixel_aspect(at: Situation) -> Iterator[Finding]:
+    """Find pixels of another shape than the edit's (`pixel-aspect.differs`)."""
+    mine, asked = at.setup.pixel_aspect, at.edit.pixel_aspect
+    if mine == asked:
+        return
+    stretch = mine / asked
+    per_cent = decimal(abs(stretch - 1) * 100, 1, trim=True) + " %"
+    way = "wider" if stretch > 1 else "narrower"
+    yield Finding(
+        "pixel-aspect.differs",
+        Severity.WARN,
+        "pixel_aspect",
+        Sentence(
+            f"Pixels are {per_cent} {way} than the edit's: read as {write_ratio(asked)}, a circle "
+            f"is {'too narrow' if stretch > 1 else 'too wide'}.",
+            (per_cent,),
+        ),
+        {"stretch": str(stretch)},
+        use("pixel_aspect", asked),
+    )
+
+
+def scan(at: Situation) -> Iterator[Finding]:
+    """Find a scan or field order that isn't the edit's (`scan.differs`)."""
+    mine, asked = at.setup.scan, at.edit.scan
+    if mine is asked:
+        return
+    fields = at.edit.rate.fraction * 2
+    a_second = f"{decimal(fields, 2, trim=True)} times a second"
+    if not mine.interlaced:
+        said = (
+            "One picture a frame where the edit has two fields: movement steps half as often as "
+            f"{a_second}."
+        )
+        strong = "half as often"
+    elif asked is Scan.PROGRESSIVE:
+        said = "Two moments in one frame where the edit has one: moving edges comb."
+        strong = "comb"
+    else:
+        step = seconds(1 / fields)
+        said = f"Fields in the wrong order: movement jumps back {step} in every frame."
+        strong = f"jumps back {step}"
+    yield Finding(
+        "scan.differs", Severity.WARN, "scan", Sentence(said, (strong,)), {}, use("scan", asked)
+    )

@@ -1,0 +1,36 @@
+"""Colour by name: what a colour config offers, and what it makes of a few known greys."""
+
+from dataclasses import dataclass
+from difflib import get_close_matches
+
+
+@dataclass(frozen=True, slots=True)
+class ColourNames:
+    """The names a colour config has. `spaces` holds aliases too, `shown_spaces` doesn't."""
+
+    config: str
+    spaces: frozenset[str]
+    shown_spaces: tuple[str, ...]
+    views: dict[str, tuple[str, ...]]
+
+    @property
+    def displays(self) -> tuple[str, ...]:
+        """The displays, in the config's order."""
+        return tuple(self.views)
+
+
+@dataclass(frozen=True, slots=True)
+class Probe:
+    """What a display shows of two linear values of the working space, as display code 0 to 1."""
+
+    grey: float
+    white: float
+
+
+def nearest_name(name: str, among: tuple[str, ...]) -> str | None:
+    """Return the name most like `name`, or the first there is."""
+    lowered = {known.lower(): known for known in among}
+    close = get_close_matches(name.lower(), lowered, n=1, cutoff=0.4)
+    if close:
+        return lowered[close[0]]
+    return among[0] if among else None

@@ -1,0 +1,321 @@
+"""The kinds of setting: how each is typed and read."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from fractions import Fraction
+
+from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
+from zero_slate.core.raster import Size
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
+from zero_slate.core.refusal import Refusal
+from zero_slate.core.setting import Part, Texts
+from zero_slate.core.viewing import Viewing
+
+
+def whole_number(text: str, part: Part) -> int:
+    """Read a whole number, signed or not, or refuse it by the name of its field."""
+    plain = text.strip().replace("−", "-").replace(",", "")
+    digits = plain.removeprefix("-").removeprefix("+")
+    if digits.isascii() and digits.isdigit() and len(digits) <= 12:
+        return int(plain)
+    said = f"“{text.strip()}” is not a whole number" if text.strip() else "Nothing is written"
+    raise Refusal(f"{said}. {part.label} takes a whole number.", part=part.key)
+
+
+@dataclass(frozen=True, slots=True)
+class SizeKind:
+    """Width and height in pixels."""
+
+    parts = (Part("width", "Width", 5), Part("height", "Height", 5, before="×"))
+
+    def read(self, texts: Texts) -> Size:
+        """Return the size; see Size for its limits."""
+        width, height = (whole_number(texts[part.key], part) for part in self.parts)
+        return Size(width, height)
+
+    def texts(self, value: Size) -> dict[str, str]:
+        """Return both sides as figures."""
+        return {"width": str(value.width), "height": str(value.height)}
+
+    def show(self, value: Size) -> str:
+        """Write as `1920 × 1080`."""
+        return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class PixelAspectKind:
+    """A pixel aspect, as a ratio."""
+
+    parts = (Part("ratio", "Pixel aspect", 6),)
+
+    def read(self, texts: Texts) -> Fraction:
+        """Return the ratio."""
+        try:
+            return parse_pixel_aspect(texts["ratio"])
+        except Refusal as refusal:
+            raise refusal.in_part("ratio") from None
+
+    def texts(self, value: Fraction) -> dict[str, str]:
+        """Return the ratio with a colon."""
+        return {"ratio": write_ratio(value)}
+
+    def show(self, value: Fraction) -> str:
+        """Write as `16 : 11`."""
+        return write_ratio(value).replace(":", " : ")
+
+
+@dataclass(frozen=True, slots=True)
+class RateKind:
+    """A frame rate."""
+
+    parts = (Part("rate", "Rate", 10),)
+
+    def read(self, texts: Texts) -> FrameRate:
+        """Return the rate."""
+        try:
+            return FrameRate.parse(texts["rate"])
+        except Refusal as refusal:
+            raise refusal.in_part("rate") from None
+
+    def texts(self, value: FrameRate) -> dict[str, str]:
+        """Return the exact ratio."""
+        return {"rate": str(value)}
+
+    def show(self, value: FrameRate) -> str:
+        """Write the exact ratio."""
+        return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class ChoiceKind:
+    """One of a few named values."""
+
+    label: str
+    names: type[StrEnum]
+    width: int = 12
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """One field with its choices."""
+        return (Part("choice", self.label, self.width, tuple(self.names)),)
+
+    def read(self, texts: Texts) -> StrEnum:
+        """Return the choice that is named."""
+        return read_choice(texts["choice"], self.names, self.parts[0])
+
+    def texts(self, value: StrEnum) -> dict[str, str]:
+        """Return the choice's name."""
+        return {"choice": str(value)}
+
+    def show(self, value: StrEnum) -> str:
+        """Write the choice's name."""
+        return str(value)
+
+
+def read_choice(text: str, names: type[StrEnum], part: Part) -> StrEnum:
+    """Return the member of `names` that the text names, or refuse it with the ones there are."""
+    for name in names:
+        if name == text.strip():
+            return name
+    known = ", ".join(names)
+    raise Refusal(
+        f"“{text.strip()}” is not a {part.label.lower()}. It takes {known}.",
+        nearest=str(next(iter(names))),
+        part=part.key,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class RangeKind:
+    """First and last frame."""
+
+    parts = (Part("first", "First frame", 5), Part("last", "Last frame", 5, before="–"))
+
+    def read(self, texts: Texts) -> FrameRange:
+        """Return the range."""
+        first, last = (whole_number(texts[part.key], part) for part in self.parts)
+        return FrameRange(first, last)
+
+    def texts(self, value: FrameRange) -> dict[str, str]:
+        """Return both ends as figures."""
+        return {"first": str(value.first), "last": str(value.last)}
+
+    def show(self, value: FrameRange) -> str:
+        """Write as `1001–1108`."""
+        return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class HandlesKind:
+    """Frames before and after."""
+
+    parts = (Part("head", "Head handle", 3), Part("tail", "Tail handle", 3, before="+"))
+
+    def read(self, texts: Texts) -> Handles:
+        """Return the handles."""
+        head, tail = (whole_number(texts[part.key], part) for part in self.parts)
+        return Handles(head, tail)
+
+    def texts(self, value: Handles) -> dict[str, str]:
+        """Return both as figures."""
+        return {"head": str(value.head), "tail": str(value.tail)}
+
+    def show(self, value: Handles) -> str:
+        """Write as `8 + 8`."""
+        return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class CountKind:
+    """A number, and the moment it stands at."""
+
+    parts = (
+        Part("number", "Count starts at", 5),
+        Part("at", "Moment of the count", 6, tuple(CountAt), before="at"),
+    )
+
+    def read(self, texts: Texts) -> FrameCount:
+        """Return the count."""
+        number, at = self.parts
+        moment = CountAt(read_choice(texts["at"], CountAt, at))
+        return FrameCount(whole_number(texts["number"], number), moment)
+
+    def texts(self, value: FrameCount) -> dict[str, str]:
+        """Return the number and the moment."""
+        return {"number": str(value.number), "at": str(value.at)}
+
+    def show(self, value: FrameCount) -> str:
+        """Write as `1001 at clip`."""
+        return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class SpaceKind:
+    """A colour space of the colour config, by name."""
+
+    parts = (Part("name", "Working space", 22, names="spaces"),)
+
+    def read(self, texts: Texts) -> str:
+        """Return the name as written; whether the config has it is a check's matter."""
+        return read_name(texts["name"], self.parts[0])
+
+    def texts(self, value: str) -> dict[str, str]:
+        """Return the name."""
+        return {"name": value}
+
+    def show(self, value: str) -> str:
+        """Write the name."""
+        return value
+
+
+@dataclass(frozen=True, slots=True)
+class ViewingKind:
+    """A display and one of its views, by name."""
+
+    parts = (
+        Part("display", "Display", 22, names="displays"),
+        Part("view", "View", 22, names="views"),
+    )
+
+    def read(self, texts: Texts) -> Viewing:
+        """Return both names as written; whether the config has them is a check's matter."""
+        display, view = (read_name(texts[part.key], part) for part in self.parts)
+        return Viewing(display, view)
+
+    def texts(self, value: Viewing) -> dict[str, str]:
+        """Return both names."""
+        return {"display": value.display, "view": value.view}
+
+    def show(self, value: Viewing) -> str:
+        """Write display, then view."""
+        return f"{value.display} · {value.view}"
+
+
+@dataclass(frozen=True, slots=True)
+class CodeKind:
+    """A code that is safe in file names."""
+
+    parts = (Part("code", "Code", 18),)
+
+    def read(self, texts: Texts) -> str:
+        """Return the code; letters, digits, `_`, `-` and `.` are safe everywhere."""
+        return require_code(texts["code"].strip())
+
+    def texts(self, value: str) -> dict[str, str]:
+        """Return the code."""
+        return {"code": value}
+
+    def show(self, value: str) -> str:
+        """Write the code."""
+        return value
+
+
+@dataclass(frozen=True, slots=True)
+class TextKind:
+    """A line of free text."""
+
+    label: str
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """One long field."""
+        return (Part("text", self.label, 30),)
+
+    def read(self, texts: Texts) -> str:
+        """Return the text without white space around it."""
+        text = texts["text"].strip()
+        if len(text) > LONGEST_TEXT:
+            raise Refusal(
+                f"{self.label} has {len(text)} characters and takes at most {LONGEST_TEXT}.",
+                nearest=text[:LONGEST_TEXT],
+                part="text",
+            )
+        return text
+
+    def texts(self, value: str) -> dict[str, str]:
+        """Return the text."""
+        return {"text": value}
+
+    def show(self, value: str) -> str:
+        """Write the text."""
+        return value
+
+
+LONGEST_TEXT = 120
+LONGEST_CODE = 64
+_CODE_MARKS = "_-."
+
+
+def read_name(text: str, part: Part) -> str:
+    """Return a colour config's name as written, or refuse an empty or endless one."""
+    name = text.strip()
+    if not 0 < len(name) <= LONGEST_TEXT:
+        raise Refusal(
+            f"{part.label} takes a name of 1 to {LONGEST_TEXT} characters; this has {len(name)}.",
+            part=part.key,
+        )
+    return name
+
+
+def require_code(text: str) -> str:
+    """Return the code, or refuse one that isn't safe as a file name."""
+
+    def safe(char: str) -> bool:
+        return char in _CODE_MARKS or (char.isascii() and char.isalnum())
+
+    if text and len(text) <= LONGEST_CODE and all(map(safe, text)) and text[0].isalnum():
+        return text
+    nearest = "".join(char if safe(char) else "_" for char in text).lstrip(_CODE_MARKS)
+    if not text:
+        said = "A shot needs a code"
+    elif len(text) > LONGEST_CODE:
+        said = f"The code has {len(text)} characters"
+    else:
+        said = f"“{text}” is not safe as a file name"
+    raise Refusal(
+        f"{said}. A code takes 1 to {LONGEST_CODE} letters, digits, “_”, “-” and “.”, and begins "
+        "with a letter or digit.",
+        nearest=nearest[:LONGEST_CODE] or "SHOT_0010",
+        part="code",
+    )

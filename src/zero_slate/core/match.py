@@ -1,0 +1,114 @@
+"""The match: every check there is, and what their findings come to."""
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from pydantic import ConfigDict, StrictStr
+
+from zero_slate.core.checks import canvas, colour, media, time
+from zero_slate.core.figures import counted
+from zero_slate.core.finding import STATE_WORDS, Finding, Severity, State
+from zero_slate.core.setup import SETTINGS, Setup
+from zero_slate.core.situation import Situation
+from zero_slate.core.wire import EXACT
+
+Check = Callable[[Situation], Iterable[Finding]]
+
+# In the order of the sheet's rows; a row shows its findings in this order.
+CHECKS: tuple[Check, ...] = (
+    canvas.size,
+    canvas.pixel_aspect,
+    canvas.scan,
+    time.rate,
+    time.timecode,
+    time.count,
+    time.handles,
+    time.cut_range,
+    time.work_range,
+    colour.working_space,
+    colour.viewing,
+    media.of_every_element,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Departure:
+    """The words that say why a setting differs, and the value they were written for.
+
+    A reason excuses that value only: set to another, the setting differs again.
+    """
+
+    value: StrictStr
+    reason: StrictStr
+
+    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+
+
+Departures = Mapping[str, Departure]
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """All findings of a shot, and the state of each of its settings."""
+
+    findings: tuple[Finding, ...]
+    states: Mapping[str, State]
+
+    @property
+    def differing(self) -> int:
+        """How many settings differ without a reason."""
+        return sum(state is State.DIFFERS for state in self.states.values())
+
+    @property
+    def departing(self) -> int:
+        """How many settings differ for a reason."""
+        return sum(state is State.REASON for state in self.states.values())
+
+    @property
+    def state(self) -> State:
+        """The state of the whole shot: its worst setting's."""
+        if self.differing:
+            return State.DIFFERS
+        if self.departing:
+            return State.REASON
+        return State.UNKNOWN if State.UNKNOWN in self.states.values() else State.FOLLOWS
+
+    @property
+    def words(self) -> str:
+        """The verdict: `3 differences from the edit`."""
+        if self.differing:
+            return f"{counted(self.differing, 'difference')} from the edit"
+        if self.state is State.UNKNOWN:
+            return "not in the cut"
+        return STATE_WORDS[self.state]
+
+
+def match(at: Situation, departures: Departures | None = None) -> Match:
+    """Run every check and settle each setting's state."""
+    findings = tuple(finding for check in CHECKS for finding in check(at))
+    told = {f.setting for f in findings if f.severity is not Severity.NOTE}
+    states = {key: _state(key, at, told, departures or {}) for key in SETTINGS}
+    return Match(findings, states)
+
+
+def written(setup: Setup, key: str) -> str:
+    """Return a setting's value in one piece, as a departure keeps it."""
+    value: Any = getattr(setup, key)
+    return SETTINGS[key].kind.show(value)
+
+
+def excuses(departure: Departure | None, setup: Setup, key: str) -> bool:
+    """Return whether a written reason holds for the value that stands."""
+    return departure is not None and departure.value == written(setup, key)
+
+
+def _state(key: str, at: Situation, told: set[str], departures: Departures) -> State:
+    asked = at.asked.values.get(key)
+    differs = key in told or (asked is not None and asked != getattr(at.setup, key))
+    if differs:
+        excused = excuses(departures.get(key), at.setup, key)
+        return State.REASON if excused else State.DIFFERS
+    if key in ("cut_range", "work_range") and at.event is None:
+        return State.UNKNOWN
+    return State.FOLLOWS

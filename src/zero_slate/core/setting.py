@@ -1,0 +1,56 @@
+"""The description of a setting: one place that the sheet, the API and the file schema come from."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any, Protocol
+
+if TYPE_CHECKING:
+    from zero_slate.core.finding import Sentence
+    from zero_slate.core.situation import Situation
+
+Texts = Mapping[str, str]
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """One field of a setting, as a person types it.
+
+    `choices` are the values it takes where it takes only those; `names` says which of the colour
+    config's names are offered. `width` is in figures.
+    """
+
+    key: str
+    label: str
+    width: int = 8
+    choices: tuple[str, ...] = ()
+    names: str | None = None
+    before: str = ""
+
+
+class Kind(Protocol):
+    """How values of one kind are typed, read and written."""
+
+    parts: tuple[Part, ...]
+
+    def read(self, texts: Texts) -> Any:
+        """Return the value that the texts of all parts stand for, or raise Refusal."""
+
+    def texts(self, value: Any) -> dict[str, str]:
+        """Return the text of each part; `read` takes it back to the same value."""
+
+    def show(self, value: Any) -> str:
+        """Write the value in one piece for people."""
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """What there is to know of one setting, apart from its field name and type."""
+
+    group: str
+    label: str
+    help: str
+    kind: Kind
+    means: "Callable[[Situation], Sentence]"
+
+
+GROUPS = {"canvas": "Canvas", "time": "Time", "colour": "Colour", "shot": "Name and title"}

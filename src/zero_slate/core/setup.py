@@ -1,0 +1,213 @@
+"""The edit format and a shot's setup: every setting, described where it is declared."""
+
+from fractions import Fraction
+from typing import Annotated
+
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
+
+from zero_slate.core import means
+from zero_slate.core.frames import FrameCount, FrameRange, Handles
+from zero_slate.core.kinds import (
+    LONGEST_TEXT,
+    ChoiceKind,
+    CodeKind,
+    CountKind,
+    HandlesKind,
+    PixelAspectKind,
+    RangeKind,
+    RateKind,
+    SizeKind,
+    SpaceKind,
+    TextKind,
+    ViewingKind,
+    require_code,
+)
+from zero_slate.core.raster import Raster, Size
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.ratio import PixelAspect
+from zero_slate.core.scan import Scan
+from zero_slate.core.setting import Setting
+from zero_slate.core.timecode import TimecodeKind, require_drop_frame
+from zero_slate.core.viewing import Viewing
+
+Title = Annotated[str, Field(max_length=LONGEST_TEXT)]
+Name = Annotated[str, Field(min_length=1, max_length=LONGEST_TEXT)]
+
+
+class PictureAndTime(BaseModel):
+    """The settings that an edit and a shot both have."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    canvas: Annotated[
+        Size,
+        Setting(
+            "canvas",
+            "Size",
+            "Pixels across and down: 1 to 32,768 a side, at most 268,435,456 in all.",
+            SizeKind(),
+            means.canvas,
+        ),
+    ] = Size(1920, 1080)
+    pixel_aspect: Annotated[
+        PixelAspect,
+        Setting(
+            "canvas",
+            "Pixel aspect",
+            "Width of a pixel over its height. 1:1 is square; 625-line pictures have 12:11 or "
+            "16:11.",
+            PixelAspectKind(),
+            means.pixel_aspect,
+        ),
+    ] = Fraction(1)
+    scan: Annotated[
+        Scan,
+        Setting(
+            "canvas",
+            "Scan",
+            "One picture a frame, or two fields with the upper or the lower one first.",
+            ChoiceKind("Scan", Scan, 17),
+            means.scan,
+        ),
+    ] = Scan.PROGRESSIVE
+    rate: Annotated[
+        FrameRate,
+        Setting(
+            "time",
+            "Rate",
+            "Frames a second, exact: 24, 23.976, 24000/1001, 50i. More than 0, at most 1000.",
+            RateKind(),
+            means.rate,
+        ),
+    ] = FrameRate(Fraction(24))
+    timecode: Annotated[
+        TimecodeKind,
+        Setting(
+            "time",
+            "Timecode",
+            "Drop-frame leaves labels out to keep with the clock; it exists at 30000/1001 and "
+            "60000/1001 only.",
+            ChoiceKind("Timecode", TimecodeKind, 10),
+            means.timecode,
+        ),
+    ] = TimecodeKind.NON_DROP
+    count: Annotated[
+        FrameCount,
+        Setting(
+            "time",
+            "Count starts",
+            "The number that stands at the first frame of the clip, the work range or the cut.",
+            CountKind(),
+            means.count,
+        ),
+    ] = FrameCount(1001)
+    handles: Annotated[
+        Handles,
+        Setting(
+            "time",
+            "Handles",
+            "Frames asked before and after the cut: 0 to 10,000.",
+            HandlesKind(),
+            means.handles,
+        ),
+    ] = Handles(8, 8)
+    working_space: Annotated[
+        Name,
+        Setting(
+            "colour",
+            "Working space",
+            "The colour space that pictures are worked in, by its name in the colour config.",
+            SpaceKind(),
+            means.working_space,
+        ),
+    ] = "ACEScg"
+    viewing: Annotated[
+        Viewing,
+        Setting(
+            "colour",
+            "Seen through",
+            "The display and the view transform that pictures are looked at through.",
+            ViewingKind(),
+            means.viewing,
+        ),
+    ] = Viewing("sRGB - Display", "ACES 1.0 - SDR Video")
+
+    @property
+    def raster(self) -> Raster:
+        """The canvas with its pixel aspect."""
+        return Raster(self.canvas.width, self.canvas.height, self.pixel_aspect)
+
+    @property
+    def drops(self) -> bool:
+        """Whether labels are drop-frame, which they can't be where the rate has none."""
+        return self.timecode is TimecodeKind.DROP and self.rate.has_drop_frame
+
+
+class EditFormat(PictureAndTime):
+    """What the edit works to."""
+
+    @model_validator(mode="after")
+    def _timecode_exists(self) -> "EditFormat":
+        require_drop_frame(self.rate, self.timecode is TimecodeKind.DROP)
+        return self
+
+
+class Setup(PictureAndTime):
+    """All the settings of a shot."""
+
+    cut_range: Annotated[
+        FrameRange,
+        Setting(
+            "time",
+            "Cut range",
+            "The frames the edit shows, in the shot's own count.",
+            RangeKind(),
+            means.cut_range,
+        ),
+    ]
+    work_range: Annotated[
+        FrameRange,
+        Setting(
+            "time",
+            "Work range",
+            "Cut range plus handles: what is drawn, rendered and delivered.",
+            RangeKind(),
+            means.work_range,
+        ),
+    ]
+    code: Annotated[
+        str,
+        AfterValidator(require_code),
+        Setting(
+            "shot",
+            "Code",
+            "The short name in file names and on the spine: letters, digits, _ - and .",
+            CodeKind(),
+            means.code,
+        ),
+    ]
+    title: Annotated[
+        Title,
+        Setting("shot", "Title", "Printed on sheets and slates.", TextKind("Title"), means.title),
+    ] = ""
+    subtitle: Annotated[
+        Title,
+        Setting(
+            "shot", "Subtitle", "Printed under the title.", TextKind("Subtitle"), means.subtitle
+        ),
+    ] = ""
+
+
+def _described(model: type[BaseModel]) -> dict[str, Setting]:
+    found: dict[str, Setting] = {}
+    for key, field in model.model_fields.items():
+        setting = next((m for m in field.metadata if isinstance(m, Setting)), None)
+        if setting is None:
+            raise TypeError(f"{model.__name__}.{key} has no Setting to describe it")
+        found[key] = setting
+    return found
+
+
+# Every setting by its field name, in the order that a sheet lists them within a group.
+SETTINGS = _described(Setup)
+EDIT_SETTINGS = _described(EditFormat)
