@@ -1,22 +1,21 @@
 """How figures are written for people. A figure is rounded once, here, where it is shown."""
 
-from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
-from math import floor
 
 
 def round_half_up(value: Fraction) -> int:
     """Round to the nearest whole number, halves towards plus infinity."""
-    return floor(value + Fraction(1, 2))
+    return (2 * value.numerator + value.denominator) // (2 * value.denominator)
 
 
 def decimal(value: Fraction | int, places: int, *, trim: bool = False) -> str:
     """Write a ratio with a fixed number of decimal places; `trim` drops zeros at the end."""
-    scaled = round_half_up(abs(Fraction(value)) * 10**places)
-    text = (
-        f"{Decimal(scaled).scaleb(-places).quantize(Decimal(1).scaleb(-places), ROUND_HALF_UP):f}"
-    )
-    if trim and "." in text:
+    over = value.denominator
+    power = 10**places
+    scaled = (2 * abs(value.numerator) * power + over) // (2 * over)
+    units, rest = divmod(scaled, power)
+    text = f"{units}.{rest:0{places}d}" if places else str(units)
+    if trim and places:
         text = text.rstrip("0").rstrip(".")
     return f"−{text}" if value < 0 and scaled else text
 

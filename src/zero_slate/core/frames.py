@@ -40,8 +40,9 @@ class FrameRange:
                 part="last",
                 nearest_parts={"first": str(self.last), "last": str(self.first)},
             )
-        for part, value in (("first", self.first), ("last", self.last)):
-            require_frame(value, part)
+        if self.first < -FURTHEST or self.last > FURTHEST:
+            require_frame(self.first, "first")
+            require_frame(self.last, "last")
 
     @classmethod
     def parse(cls, text: str) -> Self:

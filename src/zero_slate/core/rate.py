@@ -1,7 +1,7 @@
 """Frame rates, exact."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from decimal import Decimal
 from fractions import Fraction
 from functools import lru_cache
@@ -38,9 +38,13 @@ class RateRefusal(Refusal):
 
 @dataclass(frozen=True, slots=True, order=True)
 class FrameRate:
-    """Frames per second as an exact ratio, more than 0 and at most 1000."""
+    """Frames per second as an exact ratio, more than 0 and at most 1000.
+
+    `nominal` is the timecode base: the rate rounded to a whole number, at least 1.
+    """
 
     fraction: Fraction
+    nominal: int = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
         if not 0 < self.fraction <= HIGHEST:
@@ -49,6 +53,7 @@ class FrameRate:
                 f"it takes more than 0 and at most {HIGHEST}.",
                 nearest="1" if self.fraction <= 0 else str(HIGHEST),
             )
+        object.__setattr__(self, "nominal", max(1, round_half_up(self.fraction)))
 
     @classmethod
     def parse(cls, text: str) -> Self:
@@ -62,11 +67,6 @@ class FrameRate:
         Read to seven digits, so that the float nearest to 24000/1001 is that ratio again.
         """
         return cls(_near_ntsc(Fraction(Decimal(repr(round(value, 6))))))
-
-    @property
-    def nominal(self) -> int:
-        """The timecode base: the rate rounded to a whole number, at least 1."""
-        return max(1, round_half_up(self.fraction))
 
     @property
     def has_drop_frame(self) -> bool:

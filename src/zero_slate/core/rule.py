@@ -9,7 +9,7 @@ from zero_slate.core.figures import decimal
 from zero_slate.core.film import FRAMES_PER_FOOT, FeetFrames
 from zero_slate.core.frames import FrameRange, total
 from zero_slate.core.situation import Situation
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.timecode import Timecode, labels
 
 # Room beside the bands, as a share of what they span.
 MARGIN = Fraction(7, 100)
@@ -137,17 +137,20 @@ def _timecode_scale(
 ) -> Scale:
     """Lay out a timecode scale that reads `at_start` at frame `start`, `ratio` labels a frame."""
 
-    def position(label: int) -> Fraction:
-        return start + (label - at_start.frames) / ratio
+    over, under = ratio.numerator, ratio.denominator
 
-    readings = tuple(str(at_start + floor((f - start) * ratio)) for f in frames)
+    def position(label: int) -> float:
+        return start + (label - at_start.frames) * under / over
+
+    counts = (at_start.frames + (f - start) * over // under for f in frames)
+    readings = tuple(labels(counts, at_start.rate, drop=at_start.drop))
     ends = sorted(at_start.frames + (f - start) * ratio for f in (view.first, view.last + 1))
     marks = _timecode_marks(at_start, position, view, ceil(ends[0]), floor(ends[1]))
     return Scale(key, key, tuple(marks), readings)
 
 
 def _timecode_marks(
-    base: Timecode, position: Callable[[int], Fraction], view: FrameRange, first: int, last: int
+    base: Timecode, position: Callable[[int], float], view: FrameRange, first: int, last: int
 ) -> Iterator[Mark]:
     """Mark seconds, labelled, and frames between them.
 
@@ -170,9 +173,9 @@ def _timecode_marks(
                 yield from _within(view, position(count), 1 if count == half else 0, None)
 
 
-def _within(view: FrameRange, at: Fraction, level: int, label: str | None) -> Iterator[Mark]:
+def _within(view: FrameRange, at: float, level: int, label: str | None) -> Iterator[Mark]:
     if view.first <= at <= view.last + 1:
-        yield Mark(float(at), level, label if level == 2 else None)
+        yield Mark(at, level, label if level == 2 else None)
 
 
 def _count_marks(
@@ -184,7 +187,7 @@ def _count_marks(
     small = small if labelled % small == 0 else labelled // (labelled // small)
     for count in range(-(-(view.first - origin) // small) * small, view.last + 2 - origin, small):
         level = 2 if count % labelled == 0 else 1 if count * 2 % labelled == 0 else 0
-        yield from _within(view, Fraction(count + origin), level, write(count))
+        yield from _within(view, count + origin, level, write(count))
 
 
 def _second_marks(view: FrameRange, rate: Fraction, origin: int) -> Iterator[Mark]:
@@ -195,7 +198,7 @@ def _second_marks(view: FrameRange, rate: Fraction, origin: int) -> Iterator[Mar
         ceil((view.first - origin) / fifth), floor((view.last + 1 - origin) / fifth) + 1
     ):
         label = f"{decimal(count * fifth / rate, 1, trim=True)} s"
-        yield from _within(view, origin + count * fifth, 0 if count % 5 else 2, label)
+        yield from _within(view, float(origin + count * fifth), 0 if count % 5 else 2, label)
 
 
 def _pace(span: int, most: int, units: tuple[int, ...]) -> int:

@@ -1,6 +1,7 @@
 """Timecode labels (SMPTE ST 12-1, and ST 12-3 for rates above 30)."""
 
 import re
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
@@ -69,16 +70,8 @@ class Timecode:
         is_drop = match[4] != ":" if drop is None else drop
         require_drop_frame(rate, is_drop)
         last = rate.nominal - 1
-        limits = (hours, 23, "hours"), (minutes, 59, "minutes"), (secs, 59, "seconds"), (
-            frames, last, "frames",
-        )  # fmt: skip
-        for value, limit, name in limits:
-            if value > limit:
-                kept = [min(v, most) for v, most, _ in limits]
-                raise TimecodeRefusal(
-                    f"{text.strip()} has {value} {name}: at {rate} they run from 0 to {limit}.",
-                    nearest=_write(kept, is_drop, rate),
-                )
+        if hours > 23 or minutes > 59 or secs > 59 or frames > last:
+            raise _past_limit(text.strip(), (hours, minutes, secs, frames), rate, is_drop)
         left_out = _left_out(rate) if is_drop else 0
         if frames < left_out and secs == 0 and minutes % 10:
             before = _write([hours, minutes - 1, 59, last], True, rate)
@@ -105,31 +98,38 @@ class Timecode:
         """The time since midnight that the label stands for: frames ÷ rate."""
         return self.rate.seconds(self.frames)
 
-    @property
-    def parts(self) -> tuple[int, int, int, int]:
-        """Hours, minutes, seconds and frames of the label.
-
-        Drop-frame counting after SMPTE ST 12-1: the left out labels are put back, ten minutes by
-        ten minutes, before the count is split.
-        """
-        labelled = self.frames
-        nominal = self.rate.nominal
-        if self.drop:
-            left_out = _left_out(self.rate)
-            ten = nominal * 600 - left_out * 9
-            tens, rest = divmod(labelled, ten)
-            first_minute = nominal * 60
-            minute = nominal * 60 - left_out
-            minutes = 0 if rest < first_minute else 1 + (rest - first_minute) // minute
-            labelled += left_out * (tens * 9 + minutes)
-        secs, frames = divmod(labelled, nominal)
-        return secs // 3600, secs // 60 % 60, secs % 60, frames
-
     def __add__(self, frames: int) -> "Timecode":
         return Timecode.from_frames(self.frames + frames, self.rate, drop=self.drop)
 
     def __str__(self) -> str:
-        return _write(self.parts, self.drop, self.rate)
+        return labels((self.frames,), self.rate, drop=self.drop)[0]
+
+
+def labels(frames: Iterable[int], rate: FrameRate, *, drop: bool = False) -> list[str]:
+    """Label many frame counts at once, each wrapped within the day.
+
+    Drop-frame counting after SMPTE ST 12-1: the labels that are left out are put back, ten
+    minutes by ten minutes, before the count is split.
+    """
+    nominal = rate.nominal
+    day = frames_in_a_day(rate, drop)
+    digits = max(2, len(str(nominal - 1)))
+    left_out = _left_out(rate) if drop else 0
+    minute = nominal * 60
+    ten_minutes = minute * 10 - left_out * 9
+    written = []
+    for count in frames:
+        label = count % day
+        if drop:
+            tens, rest = divmod(label, ten_minutes)
+            minutes = 0 if rest < minute else 1 + (rest - minute) // (minute - left_out)
+            label += left_out * (tens * 9 + minutes)
+        secs, over = divmod(label, nominal)
+        mark = ";" if drop else ":"
+        written.append(
+            f"{secs // 3600:02d}:{secs // 60 % 60:02d}:{secs % 60:02d}{mark}{over:0{digits}d}"
+        )
+    return written
 
 
 def frames_in_a_day(rate: FrameRate, drop: bool) -> int:
@@ -146,11 +146,26 @@ def require_drop_frame(rate: FrameRate, drop: bool) -> None:
         )
 
 
+def _past_limit(
+    text: str, parts: tuple[int, int, int, int], rate: FrameRate, drop: bool
+) -> TimecodeRefusal:
+    limits = (23, 59, 59, rate.nominal - 1)
+    names = ("hours", "minutes", "seconds", "frames")
+    value, limit, name = next(
+        each for each in zip(parts, limits, names, strict=True) if each[0] > each[1]
+    )
+    kept = [min(pair) for pair in zip(parts, limits, strict=True)]
+    return TimecodeRefusal(
+        f"{text} has {value} {name}: at {rate} they run from 0 to {limit}.",
+        nearest=_write(kept, drop, rate),
+    )
+
+
 def _left_out(rate: FrameRate) -> int:
     return rate.nominal // 15
 
 
-def _write(parts: tuple[int, ...] | list[int], drop: bool, rate: FrameRate) -> str:
+def _write(parts: list[int], drop: bool, rate: FrameRate) -> str:
     hours, minutes, secs, frames = parts
     digits = max(2, len(str(rate.nominal - 1)))
     return f"{hours:02d}:{minutes:02d}:{secs:02d}{';' if drop else ':'}{frames:0{digits}d}"
