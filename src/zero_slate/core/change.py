@@ -96,6 +96,17 @@ def apply_to_edit(edit: EditFormat, values: Mapping[str, Any]) -> EditFormat:
     return after
 
 
+def follow(setup: Setup, before: EditFormat, after: EditFormat, lead: int | None) -> Setup:
+    """Return the setup with a changed edit format's new values wherever it had the old ones."""
+    values = {
+        key: getattr(after, key)
+        for key in EDIT_SETTINGS
+        if getattr(before, key) != getattr(after, key)
+        and getattr(setup, key) == getattr(before, key)
+    }
+    return apply(setup, values, lead) if values else setup
+
+
 def setup_from_event(edit: EditFormat, event: CutEvent, title: str = "") -> Setup:
     """Return the setup that follows the edit in everything."""
     cut = asked_cut(event.length, edit, edit.count, None)

@@ -1,0 +1,50 @@
+"""Colour configs, through OpenColorIO."""
+
+from functools import lru_cache
+
+import PyOpenColorIO as ocio
+
+from zero_slate.core.colour import ColourNames, Probe
+from zero_slate.core.refusal import Refusal
+
+# One of the library's own configs: it needs no file and its names are public.
+DEFAULT_CONFIG = "ocio://cg-config-v2.2.0_aces-v1.3_ocio-v2.4"
+GREY = 0.18
+
+
+@lru_cache(maxsize=8)
+def read_names(config: str) -> ColourNames:
+    """Read the names that a config has: a file's path, or `ocio://` and a built-in's name.
+
+    Raises Refusal for a config that can't be read.
+    """
+    read = _config(config)
+    spaces = [*read.getColorSpaceNames(), *read.getRoleNames()]
+    aliases = [alias for space in read.getColorSpaces() for alias in space.getAliases()]
+    views = {display: tuple(read.getViews(display)) for display in read.getDisplays()}
+    name = config.removeprefix("ocio://")
+    shown = tuple(read.getColorSpaceNames())
+    return ColourNames(name, frozenset([*spaces, *aliases]), shown, views)
+
+
+@lru_cache(maxsize=256)
+def probe(config: str, space: str, display: str, view: str) -> Probe | None:
+    """Return what a display shows of 18 % grey and of white; None where a name isn't known."""
+    try:
+        transform = ocio.DisplayViewTransform(src=space, display=display, view=view)
+        processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
+    except ocio.Exception:
+        return None
+    grey = processor.applyRGB([GREY, GREY, GREY])
+    white = processor.applyRGB([1.0, 1.0, 1.0])
+    # Grey stays grey through a view; green stands for all three.
+    return Probe(round(float(grey[1]), 5), round(float(white[1]), 5))
+
+
+@lru_cache(maxsize=8)
+def _config(config: str) -> "ocio.Config":
+    try:
+        return ocio.Config.CreateFromFile(config)
+    except ocio.Exception as error:
+        first = str(error).strip().splitlines()[0]
+        raise Refusal(f"The colour config {config} can't be read: {first}") from error

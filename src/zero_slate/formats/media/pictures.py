@@ -1,0 +1,212 @@
+"""Headers of picture files, through OpenImageIO."""
+
+from collections import Counter
+from collections.abc import Callable, Iterable, Mapping
+from fractions import Fraction
+from pathlib import Path
+from typing import Any
+
+import OpenImageIO as oiio
+
+from zero_slate.core.frames import runs
+from zero_slate.core.media import BrokenFrame, Channel, Header, Media, MediaKind, OddFrame
+from zero_slate.core.raster import Size
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.ratio import pixel_aspect_from_float
+from zero_slate.core.refusal import Refusal
+from zero_slate.core.timecode import Timecode
+from zero_slate.formats.media.complete import Completeness
+
+EXTENSIONS = frozenset(
+    f".{ending}"
+    for ending in (
+        "exr", "sxr", "dpx", "cin", "tif", "tiff", "png", "jpg", "jpeg", "tga", "bmp", "webp",
+        "hdr", "sgi", "jp2", "jxl",
+    )
+)  # fmt: skip
+
+# Told of each file read: how many so far. Raising from it stops the reading.
+Progress = Callable[[int], None]
+
+# What a header says, as the library gives it: cheap to compare a thousand times over.
+_Raw = tuple[Any, ...]
+
+
+class UnreadablePicture(Refusal):
+    """A file that is no picture, or one that breaks off."""
+
+
+def read_picture(path: Path) -> Header:
+    """Read one file's header. Raises UnreadablePicture."""
+    completeness = Completeness()
+    raw, timecode = _read(str(path), completeness)
+    return _header(raw, timecode)
+
+
+def read_sequence(
+    name: str,
+    files: Mapping[int, Path],
+    *,
+    padding: int,
+    other_paddings: tuple[int, ...] = (),
+    duplicates: tuple[int, ...] = (),
+    progress: Progress | None = None,
+) -> Media:
+    """Read the header of every frame of a sequence; odd and broken frames are named.
+
+    `files` gives the file of each frame number. Raises UnreadablePicture where no frame at all
+    can be read.
+    """
+    completeness = Completeness()
+    read: dict[int, _Raw] = {}
+    timecodes: dict[int, int | None] = {}
+    broken: list[BrokenFrame] = []
+    for done, frame in enumerate(sorted(files), start=1):
+        try:
+            read[frame], timecodes[frame] = _read(str(files[frame]), completeness)
+        except UnreadablePicture as refusal:
+            broken.append(BrokenFrame(frame, str(refusal)))
+        if progress:
+            progress(done)
+    if not read:
+        first = broken[0]
+        raise UnreadablePicture(f"No frame of {name} can be read; frame {first.frame}: {first.why}")
+    common, _ = Counter(read.values()).most_common(1)[0]
+    first_frame = min(read)
+    header = _header(common, timecodes[first_frame])
+    odd = tuple(_odd(read, common, header))
+    kind = MediaKind.SEQUENCE if len(files) > 1 or padding else MediaKind.STILL
+    return Media(
+        name,
+        kind,
+        header,
+        runs(files),
+        padding,
+        odd,
+        tuple(broken),
+        tuple(_jumps(timecodes, header)),
+        duplicates,
+        other_paddings,
+    )
+
+
+def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
+    picture = oiio.ImageInput.open(path)
+    if picture is None:
+        raise UnreadablePicture(_plain(oiio.geterror(), path))
+    spec = picture.spec()
+    kind = picture.format_name()
+    picture.close()
+    reason = completeness.breaks_off(path, kind)
+    if reason:
+        raise UnreadablePicture(reason)
+    said = spec.getattribute
+    timecode = said("smpte:TimeCode")
+    formats = spec.channelformats
+    return (
+        (
+            spec.width,
+            spec.height,
+            tuple(spec.channelnames),
+            tuple(map(str, formats)) if formats else str(spec.format),
+            said("PixelAspectRatio"),
+            said("FramesPerSecond") or said("dpx:FrameRate"),
+            said("oiio:BitsPerSample"),
+            said("compression"),
+            said("oiio:ColorSpace"),
+        ),
+        timecode[0] if timecode else None,
+    )
+
+
+def _plain(error: str, path: str) -> str:
+    """Say why a file can't be opened, without its path, which stands beside the words."""
+    try:
+        if not Path(path).stat().st_size:
+            return "the file is empty"
+    except OSError as missing:
+        return f"the file can't be opened ({missing.strerror})"
+    said = error.strip().splitlines()[-1] if error.strip() else "not a known form"
+    said = said.replace(f'"{path}"', "").replace(path, "").replace("()", "").rstrip(".")
+    return f"it is no picture, or its header is damaged ({' '.join(said.split())})"
+
+
+def _header(raw: _Raw, timecode: int | None) -> Header:
+    width, height, names, formats, aspect, rate, bits, compression, space = raw
+    types = formats if isinstance(formats, tuple) else (formats,) * len(names)
+    return Header(
+        Size(width, height),
+        tuple(Channel(name, _type(kind, bits)) for name, kind in zip(names, types, strict=True)),
+        pixel_aspect_from_float(aspect) if aspect else None,
+        _rate(rate),
+        timecode_label(timecode) if timecode is not None else None,
+        None,
+        bits or None,
+        compression,
+        space,
+    )
+
+
+def _type(kind: str, bits: int | None) -> str:
+    """Return the type of a sample; whole numbers by their bits, as the trade says them."""
+    if kind in ("half", "float", "double"):
+        return kind
+    return f"{bits or kind.removeprefix('u').removeprefix('int')}-bit"
+
+
+def _rate(said: Any) -> FrameRate | None:
+    try:
+        if isinstance(said, tuple):
+            return FrameRate(Fraction(*said)) if said[1] else None
+        return FrameRate.from_float(said) if said else None
+    except Refusal:
+        return None
+
+
+def timecode_label(packed: int) -> str:
+    """Write a timecode packed as SMPTE ST 12-1 binary coded decimals, as EXR and DPX keep it."""
+    frames = (packed & 0xF) + 10 * (packed >> 4 & 0x3)
+    seconds = (packed >> 8 & 0xF) + 10 * (packed >> 12 & 0x7)
+    minutes = (packed >> 16 & 0xF) + 10 * (packed >> 20 & 0x7)
+    hours = (packed >> 24 & 0xF) + 10 * (packed >> 28 & 0x3)
+    drop = packed >> 6 & 1
+    return f"{hours:02d}:{minutes:02d}:{seconds:02d}{';' if drop else ':'}{frames:02d}"
+
+
+def packed_timecode(label: str) -> int:
+    """Pack a label as `timecode_label` reads it."""
+    hours, minutes, rest = label.split(":", 2)
+    seconds, frames = rest[:2], rest[3:]
+    packed = 0
+    for part in (hours, minutes, seconds, frames):
+        packed = packed << 8 | int(part[0]) << 4 | int(part[1])
+    return packed | (1 << 6 if rest[2] == ";" else 0)
+
+
+def _odd(read: Mapping[int, _Raw], common: _Raw, header: Header) -> Iterable[OddFrame]:
+    usual = header.shown()
+    shown: dict[_Raw, dict[str, str]] = {}
+    for frame, raw in read.items():
+        if raw is common or raw == common:
+            continue
+        if raw not in shown:
+            shown[raw] = _header(raw, None).shown()
+        for what, said in shown[raw].items():
+            if said != usual[what]:
+                yield OddFrame(frame, what, said, usual[what])
+
+
+def _jumps(timecodes: Mapping[int, int | None], header: Header) -> Iterable[int]:
+    """Yield the frames whose timecode isn't as far from the frame before as their numbers are."""
+    rate = header.rate or FrameRate(Fraction(24))
+    before: tuple[int, int] | None = None
+    for frame, packed in timecodes.items():
+        if packed is None:
+            continue
+        try:
+            at = Timecode.parse(timecode_label(packed), rate).frames
+        except Refusal:
+            continue
+        if before is not None and at - before[1] != frame - before[0]:
+            yield frame
+        before = frame, at

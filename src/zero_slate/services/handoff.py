@@ -1,0 +1,118 @@
+"""Handing a shot on: what will be written, and writing it."""
+
+import io
+import zipfile
+from dataclasses import dataclass
+
+from zero_slate.core.match import match
+from zero_slate.core.refusal import Refusal
+from zero_slate.formats.documents import SetupDocument, write_document
+from zero_slate.formats.files import write_all
+from zero_slate.formats.shot_timeline import PlateFiles, write_shot_timeline
+from zero_slate.services.shots import Shots
+from zero_slate.services.workspace import Workspace
+from zero_slate.store import elements
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedFile:
+    """A file that will be written: new, the same as the one there, or in place of another."""
+
+    name: str
+    about: str
+    bytes: int
+    status: str
+
+
+@dataclass(frozen=True, slots=True)
+class HandoffPlan:
+    """What a hand off writes, and what stands in its way."""
+
+    code: str
+    version: int
+    verdict: str
+    state: str
+    volume: str | None
+    folder: str
+    files: tuple[PlannedFile, ...]
+    replaces: int
+
+
+class Handoff:
+    """Writes shots in open formats."""
+
+    def __init__(self, workspace: Workspace, shots: Shots):
+        self.workspace = workspace
+        self.shots = shots
+
+    def plan(self, shot_id: int, volume: str | None, folder: str) -> HandoffPlan:
+        """Say what would be written to a folder, or to a download where `volume` is None."""
+        loaded = self.shots.load(shot_id)
+        at = loaded.situation(self.workspace)
+        found = match(at, loaded.content.departures)
+        target = self.workspace.folder(volume, folder) if volume else None
+        files = []
+        for name, content in self.contents(shot_id).items():
+            status = "new"
+            there = target / name if target else None
+            if there is not None and there.exists():
+                status = "same" if there.read_bytes() == content else "replaces"
+            about = (
+                "the setup, every setting with its reasons"
+                if name.endswith(".json")
+                else "the shot as a timeline: ranges, plate, setup"
+            )
+            files.append(PlannedFile(name, about, len(content), status))
+        return HandoffPlan(
+            loaded.head.code,
+            loaded.head.version,
+            found.words,
+            str(found.state),
+            volume,
+            folder,
+            tuple(files),
+            sum(file.status == "replaces" for file in files),
+        )
+
+    def contents(self, shot_id: int) -> dict[str, bytes]:
+        """Return the files of a hand off by name."""
+        loaded = self.shots.load(shot_id)
+        content = loaded.content
+        document = SetupDocument(setup=content.setup, departures=content.departures)
+        code = content.setup.code
+        return {
+            f"{code}.setup.json": write_document(document),
+            f"{code}.otio": write_shot_timeline(document, loaded.event, self._plate(shot_id)),
+        }
+
+    def write(self, shot_id: int, volume: str, folder: str, replace: bool) -> tuple[str, ...]:
+        """Write the files, all or none; return their names. Raises Refusal.
+
+        Files that are there and differ are only replaced where `replace` says so.
+        """
+        plan = self.plan(shot_id, volume, folder)
+        if plan.replaces and not replace:
+            names = ", ".join(file.name for file in plan.files if file.status == "replaces")
+            raise Refusal(f"{names} would be replaced by another content; say so to do it.")
+        written = write_all(self.workspace.folder(volume, folder), self.contents(shot_id))
+        return tuple(path.name for path in written)
+
+    def archive(self, shot_id: int) -> tuple[str, bytes]:
+        """Return the files as a ZIP archive, with its name."""
+        packed = io.BytesIO()
+        with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
+            for name, content in self.contents(shot_id).items():
+                archive.writestr(name, content)
+        head = self.shots.load(shot_id).head
+        return f"{head.code}_v{head.version:03d}.zip", packed.getvalue()
+
+    def _plate(self, shot_id: int) -> PlateFiles | None:
+        loaded = self.shots.load(shot_id)
+        at = loaded.situation(self.workspace)
+        if at.plate is None:
+            return None
+        with self.workspace.reading() as session:
+            rows = elements.element_rows(session, shot_id)
+        row = next(row for row in rows if row.id == at.plate.id)
+        folder = self.workspace.folder(row.volume, row.folder)
+        return PlateFiles(at.plate.media, folder.as_uri() + "/", at.placed[at.plate.id])

@@ -1,0 +1,258 @@
+"""Files on disk: what a folder holds, how it agrees with a shot, and tying it to the shot."""
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from sqlalchemy import delete
+
+from zero_slate.core.finding import STATE_WORDS, Severity, State
+from zero_slate.core.match import match
+from zero_slate.core.media import Align, Element, Media
+from zero_slate.core.placing import best_align
+from zero_slate.core.refusal import Refusal
+from zero_slate.core.setup import Setup
+from zero_slate.core.situation import Situation
+from zero_slate.formats.files import list_folder
+from zero_slate.formats.media.folders import Found, find
+from zero_slate.services.jobs import Job, Jobs
+from zero_slate.services.shots import Loaded, Shots
+from zero_slate.services.workspace import NotFound, Workspace
+from zero_slate.store import elements
+from zero_slate.store.tables import ElementRow
+
+PLATE = "plate"
+
+
+@dataclass(frozen=True, slots=True)
+class Says:
+    """One thing that files and a setup don't agree in."""
+
+    code: str
+    severity: Severity
+    text: str
+    strong: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MediaLine:
+    """A sequence, movie or still, and how it agrees with the shot."""
+
+    name: str
+    kind: str
+    state: State
+    word: str
+    frames: str
+    count: int
+    timecode: str | None
+    header: dict[str, str]
+    says: tuple[Says, ...]
+    align: str | None
+    problem: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class FolderEntry:
+    """Something found in a folder, not read yet."""
+
+    name: str
+    kind: str
+    files: int
+
+
+@dataclass(frozen=True, slots=True)
+class FolderPage:
+    """What lies in a folder of a volume."""
+
+    volume: str
+    path: str
+    parents: tuple[str, ...]
+    folders: tuple[str, ...]
+    found: tuple[FolderEntry, ...]
+    other_files: int
+
+
+@dataclass(frozen=True, slots=True)
+class TiedLine:
+    """An element that is tied to a shot, and where its files lie."""
+
+    id: int
+    role: str
+    volume: str
+    folder: str
+    at: str
+    who: str
+    line: MediaLine
+
+
+class MediaService:
+    """Looks at files and ties them to shots."""
+
+    def __init__(self, workspace: Workspace, shots: Shots, jobs: Jobs):
+        self.workspace = workspace
+        self.shots = shots
+        self.jobs = jobs
+
+    def volumes(self) -> tuple[str, ...]:
+        """Return the names of the volumes there are."""
+        return tuple(self.workspace.config.volumes)
+
+    def folder(self, volume: str, path: str) -> FolderPage:
+        """List a folder by its file names. Raises NotFound, OutsideVolume or CannotRead."""
+        folder, folders, found, others = self._look(volume, path)
+        steps = folder.relative_to(self.workspace.volume(volume).resolve()).parts
+        return FolderPage(
+            volume,
+            "/".join(steps),
+            steps,
+            tuple(folders),
+            tuple(FolderEntry(f.name, _kind(f), len(f.files)) for f in found),
+            others,
+        )
+
+    def read_folder(self, shot_id: int, volume: str, path: str) -> Job:
+        """Begin to read every header in a folder; the job's results are MediaLine values."""
+        loaded = self.shots.load(shot_id)
+        _, _, found, _ = self._look(volume, path)
+
+        def work(job: Job) -> None:
+            before = 0
+            for each in found:
+                job.results.append(self._line_of(loaded, each, job, before))
+                before += len(each.files)
+                job.step(before)
+
+        job = self.jobs.start(f"Reading {path or volume}", work)
+        job.total = sum(len(each.files) for each in found)
+        return job
+
+    def tie(self, shot_id: int, volume: str, path: str, name: str, align: Align | None) -> Element:
+        """Tie a sequence or movie to a shot as its plate, in place of the one before.
+
+        Without `align`, the way that meets the work range is taken. Raises Refusal.
+        """
+        loaded = self.shots.load(shot_id)
+        _, _, found, _ = self._look(volume, path)
+        chosen = next((each for each in found if each.name == name), None)
+        if chosen is None:
+            raise NotFound(f"There is no {name} in {path or volume}.")
+        media = chosen.read()
+        setup = loaded.content.setup
+        taken = align or best_align(media, setup.cut_range, setup.work_range, loaded.event)
+        with self.workspace.writing() as session:
+            session.execute(
+                delete(ElementRow).where(ElementRow.shot_id == shot_id, ElementRow.role == PLATE)
+            )
+            row = ElementRow(
+                shot_id=shot_id,
+                role=PLATE,
+                volume=volume,
+                folder=path.strip("/"),
+                align=str(taken),
+                media=elements.MEDIA.dump_json(media).decode(),
+                who=self.workspace.who,
+                at=self.workspace.now(),
+            )
+            session.add(row)
+            session.flush()
+            return elements.element_of(row)
+
+    def untie(self, shot_id: int, element_id: int) -> None:
+        """Let go of an element; its files stay as they are. Raises NotFound."""
+        with self.workspace.writing() as session:
+            row = session.get(ElementRow, element_id)
+            if row is None or row.shot_id != shot_id:
+                raise NotFound(f"This shot has no element numbered {element_id}.")
+            session.delete(row)
+
+    def tied(self, shot_id: int) -> tuple[TiedLine, ...]:
+        """Return a shot's elements and how they agree, as they were last read."""
+        loaded = self.shots.load(shot_id)
+        with self.workspace.reading() as session:
+            rows = elements.element_rows(session, shot_id)
+        return tuple(
+            TiedLine(
+                row.id,
+                row.role,
+                row.volume,
+                row.folder,
+                row.at,
+                row.who,
+                _line(loaded, elements.element_of(row)),
+            )
+            for row in rows
+        )
+
+    def _look(self, volume: str, path: str) -> tuple[Path, list[str], list[Found], int]:
+        folder = self.workspace.folder(volume, path)
+        folders, files = list_folder(self.workspace.volume(volume), folder)
+        found = find(files, folder)
+        return folder, folders, found, len(files) - sum(len(each.files) for each in found)
+
+    def _line_of(self, loaded: Loaded, found: Found, job: Job, before: int) -> MediaLine:
+        try:
+            media = found.read(lambda done: job.step(before + done))
+        except Refusal as refusal:
+            return _unreadable(found, refusal)
+        setup = loaded.content.setup
+        align = best_align(media, setup.cut_range, setup.work_range, loaded.event)
+        return _line(loaded, Element(0, PLATE, media, align))
+
+
+def media_findings(at: Situation, element: Element) -> tuple[Says, ...]:
+    """Return what the checks say of one element, tied to the situation's shot alone."""
+    alone = Situation(at.setup, at.edit, at.event, (element,), at.names, at.probe)
+    return tuple(
+        Says(f.code, f.severity, f.sentence.text, f.sentence.strong)
+        for f in match(alone).findings
+        if f.element == element.id
+    )
+
+
+def frames_words(media: Media) -> str:
+    """Write which frames there are: `1001–1104`."""
+    return ", ".join(
+        str(run.first) if run.length == 1 else str(run) for run in media.present[:4]
+    ) + (" …" if len(media.present) > 4 else "")
+
+
+def _line(loaded: Loaded, element: Element) -> MediaLine:
+    setup: Setup = loaded.content.setup
+    at = Situation(setup, loaded.edit, loaded.event)
+    says = media_findings(at, element)
+    media = element.media
+    state = State.DIFFERS if says else State.FOLLOWS
+    return MediaLine(
+        media.name,
+        str(media.kind),
+        state,
+        "agrees with the shot" if state is State.FOLLOWS else STATE_WORDS[state],
+        frames_words(media),
+        media.count,
+        media.header.timecode,
+        media.header.shown(),
+        says,
+        str(element.align),
+        None,
+    )
+
+
+def _unreadable(found: Found, refusal: Refusal) -> MediaLine:
+    return MediaLine(
+        found.name,
+        _kind(found),
+        State.UNKNOWN,
+        STATE_WORDS[State.UNKNOWN],
+        "",
+        len(found.files),
+        None,
+        {},
+        (),
+        None,
+        str(refusal),
+    )
+
+
+def _kind(found: Found) -> str:
+    if found.movie:
+        return "movie"
+    return "sequence" if found.padding else "still"

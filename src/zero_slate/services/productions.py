@@ -1,0 +1,433 @@
+"""A production: started, laid out as its cut, its edit format changed."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from zero_slate.core.change import Reading, Typed, apply_to_edit, follow, read_typed
+from zero_slate.core.cut import CodeRule, CutEvent, codes_that_repeat
+from zero_slate.core.cut_lines import cut_line
+from zero_slate.core.figures import seconds
+from zero_slate.core.finding import STATE_WORDS, State
+from zero_slate.core.match import Match, match
+from zero_slate.core.placing import lead
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.refusal import Refusal
+from zero_slate.core.setup import EDIT_SETTINGS, EditFormat
+from zero_slate.core.sheet import Row, edit_rows
+from zero_slate.core.situation import Situation
+from zero_slate.formats.documents import EditFormatDocument, write_document
+from zero_slate.services.production_pages import (
+    CutInfo,
+    DeskPage,
+    EditFormatPage,
+    ProductionCard,
+    ProductionPage,
+    RecentShot,
+    ShotLine,
+    Tally,
+    TitleCell,
+    Touched,
+)
+from zero_slate.services.shots import Shots
+from zero_slate.services.workspace import NotFound, Workspace
+from zero_slate.store import cuts, elements, revisions
+from zero_slate.store.revisions import Content
+from zero_slate.store.tables import Cut, EditRevision, Production, Shot
+
+LONGEST_TITLE = 120
+RECENT_SHOTS = 8
+
+
+@dataclass(frozen=True, slots=True)
+class _Placed:
+    """A shot with what it is judged by, loaded with the others of its production."""
+
+    shot_id: int
+    content: Content
+    at: Situation
+    found: Match
+
+
+class Productions:
+    """The productions of an installation."""
+
+    def __init__(self, workspace: Workspace, shots: Shots):
+        self.workspace = workspace
+        self.shots = shots
+
+    def desk(self) -> DeskPage:
+        """Return the start page: productions, and the shots last worked on."""
+        with self.workspace.reading() as session:
+            productions = session.scalars(select(Production).order_by(Production.id)).all()
+            cards = tuple(self._card(session, production) for production in productions)
+            recent = session.scalars(
+                select(Shot).order_by(Shot.touched_at.desc(), Shot.id.desc()).limit(RECENT_SHOTS)
+            ).all()
+        return DeskPage(cards, tuple(self._recent(shot) for shot in recent), self.workspace.who)
+
+    def start(self, title: str, kind: str, typed: Typed, code_example: str | None = None) -> int:
+        """Start a production with an edit format; return its id. Raises Refusal."""
+        title = title.strip()
+        if not 0 < len(title) <= LONGEST_TITLE:
+            raise Refusal(
+                f"A production's title takes 1 to {LONGEST_TITLE} characters; this has "
+                f"{len(title)}.",
+                part="title",
+            )
+        edit = self._taken(EditFormat(), typed)
+        with self.workspace.writing() as session:
+            now = self.workspace.now()
+            example = CodeRule().example if code_example is None else code_example
+            production = Production(
+                title=title, kind=kind.strip()[:120], code_example=example, created_at=now
+            )
+            session.add(production)
+            session.flush()
+            session.add(self._edit_revision(production.id, 1, edit, "Started"))
+            return production.id
+
+    def new_edit_format(self, typed: Typed) -> tuple[tuple[Row, ...], str | None]:
+        """Return the rows of an edit format that is being typed for a new production."""
+        reading = _read(EditFormat(), typed)
+        after, problem = _applied(EditFormat(), reading)
+        names = self.workspace.names
+        return edit_rows(after, EDIT_SETTINGS, typed, reading.problems, names), problem
+
+    def page(self, production_id: int) -> ProductionPage:
+        """Lay a production out as its latest cut. Raises NotFound."""
+        with self.workspace.reading() as session:
+            production = _production(session, production_id)
+            edit_row = revisions.latest_edit(session, production_id)
+            edit = revisions.edit_format_of(edit_row)
+            cut = cuts.latest_cut(session, production_id)
+            events = cuts.events_of(session, cut.id) if cut else []
+            before = self._codes_before(session, production_id, cut)
+            placed = self._placed(session, production_id, edit, events)
+        lines = tuple(self._lines(edit, cut, events, placed, before))
+        tally = Tally.of(line.state for line in lines)
+        frames = _span(events)
+        words = f"{tally.differs} {'shot differs' if tally.differs == 1 else 'shots differ'}"
+        return ProductionPage(
+            production.id,
+            production.title,
+            production.kind,
+            production.code_example,
+            edit_row.number,
+            _cells(edit),
+            _cut_info(cut) if cut else None,
+            lines,
+            tally,
+            frames,
+            seconds(edit.rate.seconds(frames)),
+            max((line.length or 0 for line in lines), default=0)
+            + edit.handles.head
+            + edit.handles.tail,
+            f"{words} from the edit" if tally.differs else _calm(tally),
+            State.DIFFERS if tally.differs else State.FOLLOWS,
+        )
+
+    def edit_format(self, production_id: int, typed: Typed, along: bool) -> EditFormatPage:
+        """Show what changing the edit format would do. Nothing is stored."""
+        with self.workspace.reading() as session:
+            production = _production(session, production_id)
+            row = revisions.latest_edit(session, production_id)
+            before = revisions.edit_format_of(row)
+            reading = _read(before, typed)
+            after, problem = _applied(before, reading)
+            cut = cuts.latest_cut(session, production_id)
+            events = cuts.events_of(session, cut.id) if cut else []
+            placed = self._placed(session, production_id, before, events)
+        touched = tuple(self._touched(placed.values(), before, after, along))
+        return EditFormatPage(
+            production.title,
+            row.number,
+            row.at,
+            row.who,
+            edit_rows(after, EDIT_SETTINGS, typed, reading.problems, self.workspace.names),
+            _changes(before, after),
+            problem,
+            touched,
+            len(placed),
+            along,
+        )
+
+    def change_edit_format(self, production_id: int, base: int, typed: Typed, along: bool) -> None:
+        """Store a changed edit format as a new version, made on version `base`.
+
+        With `along`, each shot's values that were the edit's old ones become its new ones.
+        Raises Refusal.
+        """
+        with self.workspace.writing() as session:
+            _production(session, production_id)
+            row = revisions.latest_edit(session, production_id)
+            if row.number != base:
+                raise Refusal(
+                    f"{row.who} changed the edit format meanwhile (version {row.number}: "
+                    f"{row.what}); nothing of yours was stored."
+                )
+            before = revisions.edit_format_of(row)
+            after = self._taken(before, typed)
+            if after == before:
+                return
+            what = "; ".join(_changes(before, after))
+            session.add(self._edit_revision(production_id, row.number + 1, after, what))
+            if along:
+                for shot_id in session.scalars(
+                    select(Shot.id).where(Shot.production_id == production_id)
+                ).all():
+                    self.shots.bring_along(session, shot_id, before, after)
+
+    def edit_document(self, production_id: int) -> bytes:
+        """Return the edit format as a file."""
+        with self.workspace.reading() as session:
+            _production(session, production_id)
+            edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+        return write_document(EditFormatDocument(edit_format=edit))
+
+    def rule(self, production_id: int) -> tuple[CodeRule, FrameRate, bool]:
+        """Return how a production's cut lists are read: code rule, rate, drop-frame or not."""
+        with self.workspace.reading() as session:
+            production = _production(session, production_id)
+            edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+        return CodeRule(production.code_example), edit.rate, edit.drops
+
+    def _edit_revision(
+        self, production_id: int, number: int, edit: EditFormat, what: str
+    ) -> EditRevision:
+        return EditRevision(
+            production_id=production_id,
+            number=number,
+            content=edit.model_dump_json(),
+            what=what,
+            who=self.workspace.who,
+            at=self.workspace.now(),
+        )
+
+    def _taken(self, before: EditFormat, typed: Typed) -> EditFormat:
+        reading = _read(before, typed)
+        for key, problem in reading.problems.items():
+            raise Refusal(f"{EDIT_SETTINGS[key].label}: {problem.message}", part=key)
+        return apply_to_edit(before, reading.values)
+
+    def _card(self, session: Session, production: Production) -> ProductionCard:
+        edit = revisions.edit_format_of(revisions.latest_edit(session, production.id))
+        cut = cuts.latest_cut(session, production.id)
+        events = cuts.events_of(session, cut.id) if cut else []
+        placed = self._placed(session, production.id, edit, events)
+        codes = dict.fromkeys(event.code for event in events)
+        states = [p.found.state for p in placed.values()]
+        states += [State.NEW for code in codes if code not in placed]
+        return ProductionCard(
+            production.id,
+            production.title,
+            production.kind,
+            f"{edit.canvas} · {edit.rate} · {edit.scan}",
+            cut.number if cut else None,
+            Tally.of(states),
+            len(states),
+        )
+
+    def _recent(self, shot: Shot) -> RecentShot:
+        loaded = self.shots.load(shot.id)
+        at = loaded.situation(self.workspace)
+        found = match(at, loaded.content.departures)
+        setup = loaded.content.setup
+        return RecentShot(
+            shot.id,
+            setup.code,
+            setup.title,
+            loaded.head.production,
+            found.state,
+            STATE_WORDS[found.state],
+            found.words,
+            shot.touched_at,
+            str(setup.canvas),
+            float(setup.raster.display_aspect),
+            float(loaded.edit.raster.display_aspect),
+        )
+
+    def _placed(
+        self,
+        session: Session,
+        production_id: int,
+        edit: EditFormat,
+        events: list[CutEvent],
+    ) -> dict[str, _Placed]:
+        """Judge every shot of a production that is set up, by code."""
+        rows = session.scalars(select(Shot).where(Shot.production_id == production_id)).all()
+        ids = [row.id for row in rows]
+        setups = revisions.latest_setups(session, ids)
+        tied = elements.elements_of_shots(session, ids)
+        by_code: dict[str, CutEvent] = {}
+        for event in events:
+            by_code.setdefault(event.code, event)
+        placed = {}
+        for row in rows:
+            content = revisions.content_of(setups[row.id])
+            at = Situation(
+                content.setup,
+                edit,
+                by_code.get(row.code),
+                tied.get(row.id, ()),
+                self.workspace.names,
+                None,
+            )
+            placed[row.code] = _Placed(row.id, content, at, match(at, content.departures))
+        return placed
+
+    def _codes_before(
+        self, session: Session, production_id: int, cut: Cut | None
+    ) -> set[str] | None:
+        """Return the codes of the cut before, or None where this is the first."""
+        if cut is None or cut.number == 1:
+            return None
+        former = session.scalars(
+            select(Cut).where(Cut.production_id == production_id, Cut.number == cut.number - 1)
+        ).one()
+        return {event.code for event in cuts.events_of(session, former.id)}
+
+    def _lines(
+        self,
+        edit: EditFormat,
+        cut: Cut | None,
+        events: list[CutEvent],
+        placed: dict[str, _Placed],
+        before: set[str] | None,
+    ) -> Iterable[ShotLine]:
+        again = codes_that_repeat(events)
+        seen: set[str] = set()
+        for event in events:
+            first = event.code not in seen
+            seen.add(event.code)
+            if not first:
+                continue
+            note = ""
+            if before is not None and cut is not None and event.code not in before:
+                note = f"new in cut {cut.number:02d}"
+            if event.code in again:
+                others = [str(e.record_in) for e in again[event.code][1:]]
+                note = f"also at {', '.join(others)}"
+            known = placed.get(event.code)
+            yield _line(event, known, edit, note)
+        for code, known in placed.items():
+            if code not in seen:
+                yield _line(None, known, edit, "not in this cut" if cut else "")
+
+    def _touched(
+        self, placed: Iterable[_Placed], before: EditFormat, after: EditFormat, along: bool
+    ) -> Iterable[Touched]:
+        for known in placed:
+            at = known.at
+            plate = at.plate
+            ahead = lead(plate.media, at.event) if plate else None
+            moved = follow(at.setup, before, after, ahead)
+            setup = moved if along else at.setup
+            then = match(
+                Situation(setup, after, at.event, at.elements, at.names, at.probe),
+                known.content.departures,
+            )
+            old = {f.sentence.text for f in known.found.findings}
+            new = {f.sentence.text for f in then.findings}
+            follows_along = moved != at.setup
+            if old != new or known.found.state != then.state or follows_along:
+                yield Touched(
+                    at.setup.code,
+                    known.found.state,
+                    then.state,
+                    tuple(f.sentence.text for f in then.findings if f.sentence.text not in old),
+                    tuple(
+                        f.sentence.text for f in known.found.findings if f.sentence.text not in new
+                    ),
+                    follows_along,
+                )
+
+
+def _production(session: Session, production_id: int) -> Production:
+    production = session.get(Production, production_id)
+    if production is None:
+        raise NotFound(f"There is no production numbered {production_id}.")
+    return production
+
+
+def _read(edit: EditFormat, typed: Typed) -> Reading:
+    try:
+        return read_typed(edit, typed, EDIT_SETTINGS)
+    except KeyError as error:
+        raise Refusal(f"An edit format has no field {error}.") from error
+
+
+def _applied(before: EditFormat, reading: Reading) -> tuple[EditFormat, str | None]:
+    """Return the edit format as it would be, and why it can't be where its values clash."""
+    try:
+        return apply_to_edit(before, reading.values), None
+    except Refusal as refusal:
+        return before, str(refusal)
+
+
+def _changes(before: EditFormat, after: EditFormat) -> tuple[str, ...]:
+    return tuple(
+        f"{setting.label} {setting.kind.show(getattr(before, key))} → "
+        f"{setting.kind.show(getattr(after, key))}"
+        for key, setting in EDIT_SETTINGS.items()
+        if getattr(before, key) != getattr(after, key)
+    )
+
+
+# The title block is a strip: what the whole edit is known by, in the order people say it.
+_TITLE_BLOCK = (
+    "canvas",
+    "pixel_aspect",
+    "scan",
+    "rate",
+    "timecode",
+    "handles",
+    "count",
+    "working_space",
+)
+
+
+def _cells(edit: EditFormat) -> tuple[TitleCell, ...]:
+    return tuple(
+        TitleCell(key, EDIT_SETTINGS[key].label, EDIT_SETTINGS[key].kind.show(getattr(edit, key)))
+        for key in _TITLE_BLOCK
+    )
+
+
+def _cut_info(cut: Cut) -> CutInfo:
+    return CutInfo(cut.number, cut.file_name, cut.title, cut.form, cut.at, cut.who)
+
+
+def _span(events: list[CutEvent]) -> int:
+    """Return how many frames the edit runs, from its first shown to its last."""
+    if not events:
+        return 0
+    return max(e.record.last for e in events) - min(e.record.first for e in events) + 1
+
+
+def _calm(tally: Tally) -> str:
+    if tally.new:
+        return f"{tally.new} not set up yet"
+    return "Every shot follows the edit" if tally.follows else "No shots yet"
+
+
+def _line(event: CutEvent | None, known: _Placed | None, edit: EditFormat, note: str) -> ShotLine:
+    state = known.found.state if known else State.NEW
+    code = known.at.setup.code if known else event.code if event else ""
+    raster = known.at.setup.raster if known else edit.raster
+    name = event.name if event and event.name != code else ""
+    return ShotLine(
+        known.shot_id if known else None,
+        code,
+        known.at.setup.title if known else name,
+        state,
+        STATE_WORDS[state],
+        str(event.record_in) if event else None,
+        str(event.source_in) if event else None,
+        event.length if event else None,
+        (raster.height, float(raster.display_aspect)),
+        cut_line(known.at, known.found, known.content.departures) if known else None,
+        note,
+    )

@@ -1,0 +1,82 @@
+"""Cuts and their events."""
+
+from collections.abc import Iterable
+from fractions import Fraction
+from functools import lru_cache
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from zero_slate.core.cut import CutEvent
+from zero_slate.core.frames import FrameRange
+from zero_slate.core.rate import FrameRate
+from zero_slate.store.tables import Cut, Event
+
+
+def latest_cut(session: Session, production_id: int) -> Cut | None:
+    """Return the cut that was read last."""
+    return session.scalars(
+        select(Cut).where(Cut.production_id == production_id).order_by(Cut.number.desc()).limit(1)
+    ).first()
+
+
+def next_cut_number(session: Session, production_id: int) -> int:
+    """Return the number that the next cut gets."""
+    last = session.scalar(select(func.max(Cut.number)).where(Cut.production_id == production_id))
+    return (last or 0) + 1
+
+
+def add_events(session: Session, cut_id: int, events: Iterable[CutEvent]) -> None:
+    """Store a cut's events, all at once."""
+    rows = [
+        (
+            cut_id, e.position, e.code, e.name, e.reel, e.track,
+            e.source.first, e.source.last, str(e.source_rate), e.source_drop,
+            e.record.first, e.record.last, str(e.record_rate), e.record_drop, str(e.speed),
+        )
+        for e in events
+    ]  # fmt: skip
+    columns = [column.name for column in Event.__table__.columns]
+    marks = ", ".join("?" * len(columns))
+    session.connection().exec_driver_sql(
+        f"INSERT INTO event ({', '.join(columns)}) VALUES ({marks})", rows
+    )
+
+
+def events_of(session: Session, cut_id: int) -> list[CutEvent]:
+    """Return a cut's events in order."""
+    rows = session.scalars(select(Event).where(Event.cut_id == cut_id).order_by(Event.position))
+    return [_event(row) for row in rows]
+
+
+def event_of(session: Session, cut_id: int, code: str) -> CutEvent | None:
+    """Return the first event of a code in a cut."""
+    row = session.scalars(
+        select(Event)
+        .where(Event.cut_id == cut_id, Event.code == code)
+        .order_by(Event.position)
+        .limit(1)
+    ).first()
+    return None if row is None else _event(row)
+
+
+@lru_cache(maxsize=256)
+def _rate(text: str) -> FrameRate:
+    return FrameRate.parse(text)
+
+
+def _event(row: Event) -> CutEvent:
+    return CutEvent(
+        row.position,
+        row.code,
+        row.name,
+        row.reel,
+        row.track,
+        FrameRange(row.source_first, row.source_last),
+        _rate(row.source_rate),
+        row.source_drop,
+        FrameRange(row.record_first, row.record_last),
+        _rate(row.record_rate),
+        row.record_drop,
+        Fraction(row.speed),
+    )

@@ -1,0 +1,36 @@
+"""Files tied to shots."""
+
+from collections import defaultdict
+
+from pydantic import TypeAdapter
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from zero_slate.core.media import Align, Element, Media
+from zero_slate.store.tables import ElementRow
+
+MEDIA = TypeAdapter(Media)
+
+
+def element_of(row: ElementRow) -> Element:
+    """Return what a row holds."""
+    return Element(row.id, row.role, MEDIA.validate_json(row.media), Align(row.align))
+
+
+def element_rows(session: Session, shot_id: int) -> list[ElementRow]:
+    """Return the rows of one shot's elements."""
+    return list(
+        session.scalars(
+            select(ElementRow).where(ElementRow.shot_id == shot_id).order_by(ElementRow.id)
+        )
+    )
+
+
+def elements_of_shots(session: Session, shot_ids: list[int]) -> dict[int, tuple[Element, ...]]:
+    """Return the elements of many shots at once."""
+    wanted = set(shot_ids)
+    found: dict[int, list[Element]] = defaultdict(list)
+    for row in session.scalars(select(ElementRow).order_by(ElementRow.id)):
+        if row.shot_id in wanted:
+            found[row.shot_id].append(element_of(row))
+    return {shot_id: tuple(elements) for shot_id, elements in found.items()}

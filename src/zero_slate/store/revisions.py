@@ -1,0 +1,85 @@
+"""Revisions of setups and edit formats."""
+
+from pydantic import BaseModel, ConfigDict, Field
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from zero_slate.core.history import Action, Step
+from zero_slate.core.match import Departure
+from zero_slate.core.setup import EditFormat, Setup
+from zero_slate.store.tables import EditRevision, SetupRevision
+
+
+class Content(BaseModel):
+    """What a setup revision holds."""
+
+    model_config = ConfigDict(frozen=True)
+
+    setup: Setup
+    departures: dict[str, Departure] = Field(default_factory=dict)
+
+
+def content_of(row: SetupRevision) -> Content:
+    """Return a revision's content."""
+    return Content.model_validate_json(row.content)
+
+
+def latest_setup(session: Session, shot_id: int) -> SetupRevision:
+    """Return the revision that stands."""
+    return session.scalars(
+        select(SetupRevision)
+        .where(SetupRevision.shot_id == shot_id)
+        .order_by(SetupRevision.number.desc())
+        .limit(1)
+    ).one()
+
+
+def setup_number(session: Session, shot_id: int, number: int) -> SetupRevision:
+    """Return one revision by its number."""
+    return session.scalars(
+        select(SetupRevision).where(
+            SetupRevision.shot_id == shot_id, SetupRevision.number == number
+        )
+    ).one()
+
+
+def latest_setups(session: Session, shot_ids: list[int]) -> dict[int, SetupRevision]:
+    """Return the revision that stands for each of many shots."""
+    newest = (
+        select(SetupRevision.shot_id, func.max(SetupRevision.number).label("number"))
+        .group_by(SetupRevision.shot_id)
+        .subquery()
+    )
+    rows = session.scalars(
+        select(SetupRevision).join(
+            newest,
+            (SetupRevision.shot_id == newest.c.shot_id) & (SetupRevision.number == newest.c.number),
+        )
+    )
+    wanted = set(shot_ids)
+    return {row.shot_id: row for row in rows if row.shot_id in wanted}
+
+
+def steps_of(session: Session, shot_id: int) -> list[Step]:
+    """Return what undo and redo are worked out from."""
+    rows = session.execute(
+        select(SetupRevision.number, SetupRevision.action, SetupRevision.restores)
+        .where(SetupRevision.shot_id == shot_id)
+        .order_by(SetupRevision.number)
+    )
+    return [Step(number, Action(action), restores) for number, action, restores in rows]
+
+
+def latest_edit(session: Session, production_id: int) -> EditRevision:
+    """Return a production's edit format as it stands."""
+    return session.scalars(
+        select(EditRevision)
+        .where(EditRevision.production_id == production_id)
+        .order_by(EditRevision.number.desc())
+        .limit(1)
+    ).one()
+
+
+def edit_format_of(row: EditRevision) -> EditFormat:
+    """Return an edit revision's content."""
+    return EditFormat.model_validate_json(row.content)

@@ -1,0 +1,119 @@
+"""The tables. Revisions are only ever added to; their contents are exact JSON text."""
+
+from sqlalchemy import ForeignKey, Index, Integer, String, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    """What every table shares."""
+
+
+class Production(Base):
+    """The film, series or job that shots belong to."""
+
+    __tablename__ = "production"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    title: Mapped[str] = mapped_column(String(120))
+    kind: Mapped[str] = mapped_column(String(120), default="")
+    code_example: Mapped[str] = mapped_column(String(64))
+    created_at: Mapped[str] = mapped_column(String(32))
+
+
+class EditRevision(Base):
+    """One state of a production's edit format."""
+
+    __tablename__ = "edit_revision"
+    __table_args__ = (UniqueConstraint("production_id", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
+    number: Mapped[int] = mapped_column(Integer)
+    content: Mapped[str]
+    what: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class Cut(Base):
+    """One reading of the edit's list of shots."""
+
+    __tablename__ = "cut"
+    __table_args__ = (UniqueConstraint("production_id", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
+    number: Mapped[int] = mapped_column(Integer)
+    file_name: Mapped[str]
+    title: Mapped[str]
+    form: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class Event(Base):
+    """One shot's appearance in a cut. Rates are exact text, frames count from midnight."""
+
+    __tablename__ = "event"
+    __table_args__ = (Index("event_by_code", "cut_id", "code"),)
+
+    cut_id: Mapped[int] = mapped_column(ForeignKey("cut.id"), primary_key=True)
+    position: Mapped[int] = mapped_column(primary_key=True)
+    code: Mapped[str]
+    name: Mapped[str]
+    reel: Mapped[str]
+    track: Mapped[str]
+    source_first: Mapped[int]
+    source_last: Mapped[int]
+    source_rate: Mapped[str]
+    source_drop: Mapped[bool]
+    record_first: Mapped[int]
+    record_last: Mapped[int]
+    record_rate: Mapped[str]
+    record_drop: Mapped[bool]
+    speed: Mapped[str]
+
+
+class Shot(Base):
+    """The project that an artist opens."""
+
+    __tablename__ = "shot"
+    __table_args__ = (UniqueConstraint("production_id", "code"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
+    code: Mapped[str] = mapped_column(String(64))
+    touched_at: Mapped[str] = mapped_column(String(32), index=True)
+
+
+class SetupRevision(Base):
+    """One state of a shot's setup: its content, and which earlier state it goes back to."""
+
+    __tablename__ = "setup_revision"
+    __table_args__ = (UniqueConstraint("shot_id", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"))
+    number: Mapped[int] = mapped_column(Integer)
+    content: Mapped[str]
+    action: Mapped[str] = mapped_column(String(8))
+    restores: Mapped[int | None]
+    what: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class ElementRow(Base):
+    """Files tied to a shot, with what was read of them."""
+
+    __tablename__ = "element"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"), index=True)
+    role: Mapped[str] = mapped_column(String(32))
+    volume: Mapped[str]
+    folder: Mapped[str]
+    align: Mapped[str] = mapped_column(String(16))
+    media: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
