@@ -41,6 +41,8 @@ def lead(media: Media, event: CutEvent | None) -> int | None:
     """Return how many frames of a media come before the cut, by timecode, where that is known."""
     if event is None or event.speed != 1:
         return None
+    if media.header.rate not in (None, event.source_rate):
+        return None  # labels of two rates don't count the same moments
     first = first_timecode(media, event.source_rate)
     return None if first is None else event.source.first - first.frames
 

@@ -47,7 +47,9 @@ def _below(folder: Path) -> Iterator[Found]:
     folders, files = list_folder(folder, folder)
     yield from find(files, folder)
     for name in folders:
-        yield from _below(folder / name)
+        # A link to a folder above would never end.
+        if not (folder / name).is_symlink():
+            yield from _below(folder / name)
 
 
 def _check(edit: EditFormat, found: Found) -> Checked:

@@ -1,0 +1,5 @@
+"""Run as `python -m zero_slate`."""
+
+from zero_slate.cli import main
+
+main()

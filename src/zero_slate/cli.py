@@ -1,0 +1,196 @@
+"""The command line."""
+
+import gc
+import json
+import socket
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+import uvicorn
+from pydantic import TypeAdapter
+
+from zero_slate.config import Config
+from zero_slate.core.cut import CodeRule, CutEvent
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.refusal import Refusal
+from zero_slate.formats.cuts.reading import read_cut_list
+from zero_slate.formats.documents import (
+    EditFormatDocument,
+    SetupDocument,
+    read_edit_format,
+    read_setup,
+    schema,
+    write_document,
+)
+from zero_slate.services.checking import Checked, check_paths
+from zero_slate.services.media import frames_words
+
+app = typer.Typer(
+    help="Sets up a shot so that everything made in it matches the edit.",
+    no_args_is_help=True,
+    add_completion=False,
+    pretty_exceptions_enable=False,
+)
+AsJson = Annotated[bool, typer.Option("--json", help="Print JSON instead of text.")]
+
+SCHEMAS: dict[str, type[SetupDocument] | type[EditFormatDocument]] = {
+    "setup": SetupDocument,
+    "edit-format": EditFormatDocument,
+}
+
+
+@app.command()
+def serve(
+    port: Annotated[int | None, typer.Option(help="The port; ZERO_SLATE_PORT or 8765.")] = None,
+) -> None:
+    """Serve Zero Slate on this machine only."""
+    config = Config()
+    if port is not None:
+        config.port = port
+    _serve(config)
+
+
+@app.command()
+def demo(
+    reset: Annotated[bool, typer.Option(help="Start afresh; what was changed is gone.")] = False,
+) -> None:
+    """Make the demo productions and their media where they aren't there yet, and serve them."""
+    from zero_slate.demo.make import make_demo
+
+    _serve(make_demo(Config(), reset=reset, tell=typer.echo))
+
+
+@app.command()
+def check(
+    paths: Annotated[list[Path], typer.Argument(help="Folders, or single files.")],
+    edit: Annotated[Path, typer.Option(help="An edit format file.")],
+    as_json: AsJson = False,
+) -> None:
+    """Say how the pictures and movies under the paths agree with an edit format.
+
+    Exits with 0 when all agree, 1 when something differs, 2 on bad input.
+    """
+    checked = []
+    for each in check_paths(read_edit_format(_bytes(edit)), paths):
+        checked.append(each)
+        if not as_json:
+            typer.echo(_checked_text(each))
+    differing = sum(not each.agrees for each in checked)
+    if as_json:
+        typer.echo(json.dumps([_checked_json(each) for each in checked], indent=2))
+    else:
+        typer.echo(f"{len(checked)} checked, {differing} differ.")
+    raise typer.Exit(1 if differing else 0)
+
+
+@app.command("read-cut")
+def read_cut(
+    file: Path,
+    rate: Annotated[str | None, typer.Option(help="The edit's rate; an EDL needs it.")] = None,
+    code: Annotated[str, typer.Option(help="An example of a shot's code.")] = CodeRule().example,
+    as_json: AsJson = False,
+) -> None:
+    """Read a cut list and print its events."""
+    given = FrameRate.parse(rate) if rate else None
+    read = read_cut_list(_bytes(file), CodeRule(code), rate=given)
+    if as_json:
+        events = TypeAdapter(tuple[CutEvent, ...]).dump_python(read.events, mode="json")
+        said = {
+            "title": read.title,
+            "form": read.form,
+            "rate": str(read.rate),
+            "drop_frame": read.drop,
+            "events": events,
+            "notes": list(read.notes),
+        }
+        typer.echo(json.dumps(said, indent=2))
+        return
+    kind = "drop-frame" if read.drop else "non-drop"
+    typer.echo(f"{read.title or file.name}: {len(read.events)} events at {read.rate}, {kind}")
+    for event in read.events:
+        speed = "" if event.speed == 1 else f"  {float(event.speed * 100):g} %"
+        typer.echo(
+            f"{event.position:>4}  {event.code:<20} {event.record_in}  {event.length:>5}  "
+            f"{event.source_in}  {event.reel}{speed}"
+        )
+    for note in read.notes:
+        typer.echo(f"note: {note}")
+
+
+@app.command("read-setup")
+def read_setup_file(file: Path) -> None:
+    """Read a setup file and print it again, as it was understood."""
+    sys.stdout.write(write_document(read_setup(_bytes(file))).decode())
+
+
+@app.command("schema")
+def print_schema(
+    name: Annotated[str, typer.Argument(help="setup or edit-format.")],
+) -> None:
+    """Print the JSON Schema of one of Zero Slate's files."""
+    if name not in SCHEMAS:
+        raise Refusal(f"There is no schema “{name}”; there are {' and '.join(SCHEMAS)}.")
+    typer.echo(json.dumps(schema(SCHEMAS[name]), indent=2))
+
+
+def main() -> None:
+    """Run the command line; bad input is told in one line and exits with 2."""
+    try:
+        app()
+    except Refusal as refusal:
+        typer.echo(f"zero-slate: {refusal}", err=True)
+        raise SystemExit(2) from None
+
+
+def _serve(config: Config) -> None:
+    from zero_slate.web.app import create_app
+
+    if config.port and _taken(config.port):
+        raise Refusal(
+            f"Port {config.port} is in use already; set ZERO_SLATE_PORT to another.",
+        )
+    made = create_app(config)
+    # What is loaded by now stays for good: the collector needn't look at it again.
+    gc.freeze()
+    typer.echo(f"Zero Slate is at http://127.0.0.1:{config.port}")
+    uvicorn.run(made, host="127.0.0.1", port=config.port, log_level="warning")
+
+
+def _taken(port: int) -> bool:
+    with socket.socket() as probe:
+        probe.settimeout(0.2)
+        return probe.connect_ex(("127.0.0.1", port)) == 0
+
+
+def _bytes(path: Path) -> bytes:
+    try:
+        return path.read_bytes()
+    except OSError as error:
+        raise Refusal(f"{path} can't be read: {error.strerror}.") from error
+
+
+def _checked_text(checked: Checked) -> str:
+    if checked.media is None:
+        return f"{checked.path}\n  can't be read: {checked.problem}"
+    media = checked.media
+    head = f"{checked.path}  {media.header.size}  {frames_words(media)} ({media.count})"
+    if checked.agrees:
+        return f"{head}\n  agrees"
+    return "\n".join([head, *(f"  {said.severity}: {said.text}" for said in checked.says)])
+
+
+def _checked_json(checked: Checked) -> dict[str, object]:
+    media = checked.media
+    return {
+        "path": str(checked.path),
+        "agrees": checked.agrees,
+        "problem": checked.problem,
+        "header": media.header.shown() if media else None,
+        "frames": frames_words(media) if media else None,
+        "count": media.count if media else 0,
+        "findings": [
+            {"code": s.code, "severity": str(s.severity), "text": s.text} for s in checked.says
+        ],
+    }

@@ -1,0 +1,86 @@
+"""The application: the API, and the pages that were built for it."""
+
+from collections.abc import AsyncIterator, Awaitable, Callable
+from contextlib import asynccontextmanager
+from pathlib import Path
+from urllib.parse import urlsplit
+
+from fastapi import FastAPI, Request, Response
+from fastapi.responses import FileResponse, JSONResponse, PlainTextResponse
+from fastapi.routing import APIRoute
+from fastapi.staticfiles import StaticFiles
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+
+from zero_slate import __version__
+from zero_slate.config import Config
+from zero_slate.web.problems import PROBLEMS, answer_refusals
+from zero_slate.web.routers import desk, handoff, media, production, shot
+from zero_slate.web.slate import Slate
+
+STATIC = Path(__file__).parent / "static"
+# The server listens on the loopback only; a page elsewhere must not reach it by another name.
+HOSTS = ["localhost", "127.0.0.1", "[::1]"]
+
+
+def create_app(config: Config) -> FastAPI:
+    """Make the application for an installation."""
+    slate = Slate(config)
+
+    @asynccontextmanager
+    async def lifespan(_: FastAPI) -> AsyncIterator[None]:
+        yield
+        slate.workspace.close()
+
+    app = FastAPI(
+        title="Zero Slate",
+        version=__version__,
+        lifespan=lifespan,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        generate_unique_id_function=_name,
+    )
+    app.state.slate = slate
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
+    app.middleware("http")(_own_pages_only)
+    answer_refusals(app)
+    for router in (desk.router, production.router, shot.router, media.router, handoff.router):
+        app.include_router(router, responses=PROBLEMS)
+    _serve_pages(app)
+    return app
+
+
+def _name(route: APIRoute) -> str:
+    return route.name
+
+
+async def _own_pages_only(
+    request: Request, call_next: Callable[[Request], Awaitable[Response]]
+) -> Response:
+    """Refuse changes that a page of another site asks for."""
+    origin = request.headers.get("origin")
+    if origin and request.method not in ("GET", "HEAD") and not _is_loopback(origin):
+        message = "Changes are only taken from Zero Slate's own pages."
+        return JSONResponse({"code": "foreign-origin", "message": message, "changes": []}, 403)
+    return await call_next(request)
+
+
+def _is_loopback(origin: str) -> bool:
+    return urlsplit(origin).hostname in ("localhost", "127.0.0.1", "::1")
+
+
+def _serve_pages(app: FastAPI) -> None:
+    app.mount("/_app", StaticFiles(directory=STATIC / "_app", check_dir=False), name="built")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> Response:
+        """Serve a built file, or the one page whose script knows the way."""
+        if path.startswith("api/"):
+            return JSONResponse({"code": "not-found", "message": f"There is no /{path}."}, 404)
+        file = (STATIC / path).resolve()
+        if path and STATIC in file.parents and file.is_file():
+            return FileResponse(file)
+        index = STATIC / "index.html"
+        if not index.exists():
+            return PlainTextResponse("The pages are not built yet: run `make demo`.", 503)
+        return FileResponse(index, headers={"Cache-Control": "no-cache"})

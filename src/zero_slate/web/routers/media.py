@@ -1,0 +1,100 @@
+"""Files on disk: volumes, folders, reading them, tying them to a shot."""
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from zero_slate.core.media import Align
+from zero_slate.services.jobs import Job
+from zero_slate.services.media import FolderPage, MediaLine, TiedLine
+from zero_slate.web.slate import TheSlate
+
+router = APIRouter(tags=["media"])
+
+
+class Place(BaseModel):
+    """A folder on a volume."""
+
+    volume: str
+    path: str = ""
+
+
+class Tie(Place):
+    """Something in a folder to tie to a shot; without `align` the way that fits is taken."""
+
+    name: str
+    align: Align | None = None
+
+
+class JobState(BaseModel):
+    """How far a piece of work is: `running`, `done`, `stopped` or `failed`."""
+
+    id: int
+    what: str
+    state: str
+    done: int
+    total: int
+    message: str
+    results: list[MediaLine]
+
+    @classmethod
+    def of(cls, job: Job) -> "JobState":
+        """Take a job's state as it is now."""
+        return cls(
+            id=job.id,
+            what=job.what,
+            state=job.state,
+            done=job.done,
+            total=job.total,
+            message=job.message,
+            results=list(job.results),
+        )
+
+
+@router.get("/api/volumes")
+def volumes(slate: TheSlate) -> list[str]:
+    """Return the names of the volumes."""
+    return list(slate.media.volumes())
+
+
+@router.get("/api/volumes/{volume}/folder")
+def folder(slate: TheSlate, volume: str, path: str = "") -> FolderPage:
+    """List a folder by its file names."""
+    return slate.media.folder(volume, path)
+
+
+@router.get("/api/shots/{shot_id}/media")
+def tied(slate: TheSlate, shot_id: int) -> list[TiedLine]:
+    """Return a shot's elements and how they agree."""
+    return list(slate.media.tied(shot_id))
+
+
+@router.post("/api/shots/{shot_id}/media/read", status_code=202)
+def read_folder(slate: TheSlate, shot_id: int, place: Place) -> JobState:
+    """Begin to read every header in a folder."""
+    return JobState.of(slate.media.read_folder(shot_id, place.volume, place.path))
+
+
+@router.post("/api/shots/{shot_id}/media", status_code=204)
+def tie(slate: TheSlate, shot_id: int, body: Tie) -> None:
+    """Tie a sequence or movie to the shot as its plate."""
+    slate.media.tie(shot_id, body.volume, body.path, body.name, body.align)
+
+
+@router.delete("/api/shots/{shot_id}/media/{element_id}", status_code=204)
+def untie(slate: TheSlate, shot_id: int, element_id: int) -> None:
+    """Let go of an element; its files stay as they are."""
+    slate.media.untie(shot_id, element_id)
+
+
+@router.get("/api/jobs/{number}")
+def job(slate: TheSlate, number: int) -> JobState:
+    """Return how far a piece of work is."""
+    return JobState.of(slate.jobs.get(number))
+
+
+@router.delete("/api/jobs/{number}", status_code=202)
+def stop_job(slate: TheSlate, number: int) -> JobState:
+    """Ask a piece of work to stop."""
+    found = slate.jobs.get(number)
+    found.stop()
+    return JobState.of(found)

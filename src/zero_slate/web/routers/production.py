@@ -1,0 +1,110 @@
+"""A production: its cut, its edit format, and the shots made in it."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, File, Form, Response, UploadFile
+from pydantic import BaseModel
+
+from zero_slate.formats.documents import read_setup
+from zero_slate.services.cut_reading import CutPreview
+from zero_slate.services.production_pages import EditFormatPage, ProductionPage
+from zero_slate.web.routers.desk import Made, Texts
+from zero_slate.web.slate import TheSlate
+
+router = APIRouter(prefix="/api/productions/{production_id}", tags=["production"])
+
+Upload = Annotated[UploadFile, File()]
+OptionalText = Annotated[str | None, Form()]
+
+
+class ChangedFormat(BaseModel):
+    """An edit format being changed; `along` brings the shots that had its old values."""
+
+    typed: Texts
+    along: bool = False
+
+
+class TakenFormat(ChangedFormat):
+    """A changed edit format to store, made on version `base`."""
+
+    base: int
+
+
+class NewShot(BaseModel):
+    """A shot to set up from its event."""
+
+    code: str
+
+
+class CutNumber(BaseModel):
+    """The number a cut was given."""
+
+    number: int
+
+
+@router.get("")
+def production(slate: TheSlate, production_id: int) -> ProductionPage:
+    """Lay a production out as its latest cut."""
+    return slate.productions.page(production_id)
+
+
+@router.post("/edit-format/reckon")
+def reckon_edit_format(slate: TheSlate, production_id: int, body: ChangedFormat) -> EditFormatPage:
+    """Show what changing the edit format would touch."""
+    return slate.productions.edit_format(production_id, body.typed, body.along)
+
+
+@router.put("/edit-format", status_code=204)
+def change_edit_format(slate: TheSlate, production_id: int, body: TakenFormat) -> None:
+    """Store a changed edit format."""
+    slate.productions.change_edit_format(production_id, body.base, body.typed, body.along)
+
+
+@router.get("/edit-format.json", response_class=Response)
+def edit_format_file(slate: TheSlate, production_id: int) -> Response:
+    """Return the edit format as a file."""
+    return Response(
+        slate.productions.edit_document(production_id),
+        media_type="application/json",
+        headers={"Content-Disposition": 'attachment; filename="edit-format.json"'},
+    )
+
+
+@router.post("/cuts/preview")
+def preview_cut(
+    slate: TheSlate,
+    production_id: int,
+    file: Upload,
+    rate: OptionalText = None,
+    code_example: OptionalText = None,
+) -> CutPreview:
+    """Read a cut list and show what it holds; nothing is stored."""
+    return slate.cuts.preview(production_id, file.file.read(), rate, code_example)
+
+
+@router.post("/cuts", status_code=201)
+def take_cut(
+    slate: TheSlate,
+    production_id: int,
+    file: Upload,
+    rate: OptionalText = None,
+    code_example: OptionalText = None,
+) -> CutNumber:
+    """Store a cut list as the next cut."""
+    name = file.filename or "cut"
+    number = slate.cuts.take(production_id, file.file.read(), name, rate, code_example)
+    return CutNumber(number=number)
+
+
+@router.post("/shots", status_code=201)
+def set_up_shot(slate: TheSlate, production_id: int, body: NewShot) -> Made:
+    """Set up a shot from its event in the latest cut."""
+    return Made(id=slate.shots.set_up_from_event(production_id, body.code))
+
+
+@router.post("/setup-file", status_code=201)
+def open_setup_file(slate: TheSlate, production_id: int, file: Upload) -> Made:
+    """Make a shot from a setup file, or a new version of the shot with its code."""
+    document = read_setup(file.file.read())
+    name = file.filename or "a setup file"
+    return Made(id=slate.shots.take_document(production_id, document, name))

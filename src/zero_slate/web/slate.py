@@ -1,0 +1,35 @@
+"""The services of one installation, joined, and how a request gets at them."""
+
+from typing import Annotated
+
+from fastapi import Depends, Request
+
+from zero_slate.config import Config
+from zero_slate.services.cut_reading import CutReading
+from zero_slate.services.handoff import Handoff
+from zero_slate.services.jobs import Jobs
+from zero_slate.services.media import MediaService
+from zero_slate.services.productions import Productions
+from zero_slate.services.shots import Shots
+from zero_slate.services.workspace import Workspace
+
+
+class Slate:
+    """Everything a person can do, in one place."""
+
+    def __init__(self, config: Config):
+        self.workspace = Workspace(config)
+        self.jobs = Jobs()
+        self.shots = Shots(self.workspace)
+        self.productions = Productions(self.workspace, self.shots)
+        self.cuts = CutReading(self.workspace, self.productions)
+        self.media = MediaService(self.workspace, self.shots, self.jobs)
+        self.handoff = Handoff(self.workspace, self.shots)
+
+
+def _slate(request: Request) -> Slate:
+    slate: Slate = request.app.state.slate
+    return slate
+
+
+TheSlate = Annotated[Slate, Depends(_slate)]
