@@ -81,7 +81,9 @@ def _cell(
         if asked is not None and asked != value and key not in ("cut_range", "work_range"):
             words.append(SETTINGS[key].kind.show(value))
         else:
-            words.extend(finding.sentence.strong[0] for finding in by_setting.get(key, []))
+            words.extend(
+                "; ".join(finding.sentence.strong[:2]) for finding in by_setting.get(key, [])
+            )
     return Cell(", ".join(words), worst)
 
 

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from zero_slate.core.figures import aspect, decimal
-from zero_slate.core.raster import Raster, fit
+from zero_slate.core.raster import Placement, Raster, fit
 
 # SMPTE ST 2046-1: the safe action area is 93 % of width and height, safe title 90 %.
 SAFE_ACTION = Fraction(93, 100)
@@ -81,7 +81,7 @@ def draw_canvas(mine: Raster, edit: Raster) -> Drawing:
         float(edit.pixel_aspect / mine.pixel_aspect),
         f"{edit.width} edit",
         str(edit.height),
-        str(mine.width) if same else f"{mine.width} → {decimal(placed.width, 2, trim=True)}",
+        str(mine.width) if same else _across(mine, placed),
         f"{lines} lines",
         (
             Fact("Seen of the canvas", f"{decimal(placed.seen * 100, 1, trim=True)} %", False),
@@ -89,6 +89,13 @@ def draw_canvas(mine: Raster, edit: Raster) -> Drawing:
             Fact("Resampled", "not at all" if same else scale, not same),
         ),
     )
+
+
+def _across(mine: Raster, placed: Placement) -> str:
+    """Write how the canvas's width becomes its width in the edit."""
+    times = placed.width / mine.width
+    placed_width = decimal(placed.width, 1, trim=True)
+    return f"{mine.width} × {decimal(times, 3, trim=True)} = {placed_width}"
 
 
 def _bars(frame: Rect, canvas: Rect) -> tuple[Rect, ...]:

@@ -175,7 +175,7 @@ def _row(
     value = getattr(at.setup, key)
     asked = at.asked.values.get(key)
     if findings:
-        says = tuple(_says(finding) for finding in findings)
+        says = tuple(says_of(finding) for finding in findings)
     else:
         plain = setting.means(at)
         says = (Says(None, None, plain.text, plain.strong, None),)
@@ -196,7 +196,8 @@ def _row(
     )
 
 
-def _says(finding: Finding) -> Says:
+def says_of(finding: Finding) -> Says:
+    """Return a finding as a sentence of a row, its change as an offer of texts."""
     change = finding.change
     offer = None
     if change is not None:

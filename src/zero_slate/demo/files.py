@@ -1,6 +1,6 @@
 """Writes the demo's media: sequences held on threes, movies, interlaced movies."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from pathlib import Path
@@ -134,18 +134,23 @@ def write_movie(
                 "qscale": "4",
                 "top": "1" if upper_first else "0",
             }
+        cycle = [
+            av.VideoFrame.from_ndarray(picture, "rgb24").reformat(format="yuv420p")
+            for picture in _cycle(pictures, upper_first)
+        ]
+        # Drawings are held on twos; fields move all the time.
+        hold = 2 if upper_first is None else 1
         for index in range(frames):
-            frame = av.VideoFrame.from_ndarray(_frame(pictures, index, upper_first), "rgb24")
-            frame = frame.reformat(format="yuv420p")
+            frame = cycle[index // hold % len(cycle)]
             frame.pts = index
             container.mux(stream.encode(frame))
         container.mux(stream.encode())
 
 
-def _frame(pictures: Sequence[Any], index: int, upper_first: bool | None) -> Any:
-    if upper_first is None:
-        return pictures[index // 2 * 2 % len(pictures)]
-    earlier, later = (pictures[(2 * index + i) % len(pictures)] for i in (0, 1))
-    woven = earlier.copy()
-    woven[1 if upper_first else 0 :: 2] = later[1 if upper_first else 0 :: 2]
-    return woven
+def _cycle(pictures: Sequence[Any], upper_first: bool | None) -> Iterator[Any]:
+    """Yield every other picture, or each pair woven into one frame of two fields."""
+    for earlier, later in zip(pictures[::2], pictures[1::2], strict=True):
+        if upper_first is not None:
+            earlier = earlier.copy()
+            earlier[1 if upper_first else 0 :: 2] = later[1 if upper_first else 0 :: 2]
+        yield earlier

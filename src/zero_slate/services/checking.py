@@ -8,10 +8,11 @@ from zero_slate.core.frames import FrameRange
 from zero_slate.core.media import Align, Element, Media
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import EDIT_SETTINGS, EditFormat, Setup
+from zero_slate.core.sheet import Says
 from zero_slate.core.situation import Situation
 from zero_slate.formats.files import list_folder
 from zero_slate.formats.media.folders import Found, find
-from zero_slate.services.media import Says, media_findings
+from zero_slate.services.media import media_findings
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,7 @@ from zero_slate.core.media import Align, Element, Media
 from zero_slate.core.placing import best_align
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import Setup
+from zero_slate.core.sheet import Says, says_of
 from zero_slate.core.situation import Situation
 from zero_slate.formats.files import list_folder
 from zero_slate.formats.media.folders import Found, find
@@ -21,16 +22,6 @@ from zero_slate.store import elements
 from zero_slate.store.tables import ElementRow
 
 PLATE = "plate"
-
-
-@dataclass(frozen=True, slots=True)
-class Says:
-    """One thing that files and a setup don't agree in."""
-
-    code: str
-    severity: Severity
-    text: str
-    strong: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -202,9 +193,7 @@ def media_findings(at: Situation, element: Element) -> tuple[Says, ...]:
     """Return what the checks say of one element, tied to the situation's shot alone."""
     alone = Situation(at.setup, at.edit, at.event, (element,), at.names, at.probe)
     return tuple(
-        Says(f.code, f.severity, f.sentence.text, f.sentence.strong)
-        for f in match(alone).findings
-        if f.element == element.id
+        says_of(finding) for finding in match(alone).findings if finding.element == element.id
     )
 
 
@@ -220,12 +209,13 @@ def _line(loaded: Loaded, element: Element) -> MediaLine:
     at = Situation(setup, loaded.edit, loaded.event)
     says = media_findings(at, element)
     media = element.media
-    state = State.DIFFERS if says else State.FOLLOWS
+    differs = any(said.severity != Severity.NOTE for said in says)
+    state = State.DIFFERS if differs else State.FOLLOWS
     return MediaLine(
         media.name,
         str(media.kind),
         state,
-        "agrees with the shot" if state is State.FOLLOWS else STATE_WORDS[state],
+        STATE_WORDS[state] if differs else "follows the edit" if says else "agrees with the shot",
         frames_words(media),
         media.count,
         media.header.timecode,

@@ -46,7 +46,7 @@ class ShotLine:
     edit_in: str | None
     source_in: str | None
     length: int | None
-    shape: tuple[int, float] | None
+    shape: float
     line: CutLine | None
     note: str
 
@@ -111,6 +111,7 @@ class ProductionPage:
     kind: str
     code_example: str
     edit_version: int
+    edit_shape: float
     cells: tuple[TitleCell, ...]
     cut: CutInfo | None
     lines: tuple[ShotLine, ...]

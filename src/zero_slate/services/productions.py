@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.change import Reading, Typed, apply_to_edit, follow, read_typed
@@ -61,7 +61,13 @@ class Productions:
     def desk(self) -> DeskPage:
         """Return the start page: productions, and the shots last worked on."""
         with self.workspace.reading() as session:
-            productions = session.scalars(select(Production).order_by(Production.id)).all()
+            touched = func.max(Shot.touched_at)
+            productions = session.scalars(
+                select(Production)
+                .outerjoin(Shot, Shot.production_id == Production.id)
+                .group_by(Production.id)
+                .order_by(touched.desc(), Production.id.desc())
+            ).all()
             cards = tuple(self._card(session, production) for production in productions)
             recent = session.scalars(
                 select(Shot).order_by(Shot.touched_at.desc(), Shot.id.desc()).limit(RECENT_SHOTS)
@@ -116,6 +122,7 @@ class Productions:
             production.kind,
             production.code_example,
             edit_row.number,
+            float(edit.raster.display_aspect),
             _cells(edit),
             _cut_info(cut) if cut else None,
             lines,
@@ -427,7 +434,7 @@ def _line(event: CutEvent | None, known: _Placed | None, edit: EditFormat, note:
         str(event.record_in) if event else None,
         str(event.source_in) if event else None,
         event.length if event else None,
-        (raster.height, float(raster.display_aspect)),
+        float(raster.display_aspect),
         cut_line(known.at, known.found, known.content.departures) if known else None,
         note,
     )

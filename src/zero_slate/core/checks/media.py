@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterator
 from zero_slate.core.checks.canvas import bars, times
 from zero_slate.core.checks.time import drift_sentence
 from zero_slate.core.figures import counted, decimal, whole
-from zero_slate.core.finding import Change, Finding, Sentence, Severity
+from zero_slate.core.finding import Finding, Sentence, Severity
 from zero_slate.core.frames import FrameRange, total
 from zero_slate.core.media import Element, MediaKind
 from zero_slate.core.raster import Raster, fit
@@ -99,11 +99,26 @@ def _missing(
     )
 
 
+def _as_the_edit(code: str, setting: str, element: Element, value: str) -> Finding:
+    """Note that the files follow the edit where the shot's setting doesn't."""
+    return Finding(
+        code,
+        Severity.NOTE,
+        setting,
+        Sentence(f"The {element.role} is {value}, as the edit asks."),
+        {"value": value},
+        element=element.id,
+    )
+
+
 def size(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files of another size than the canvas (`media.size`)."""
     media, canvas = element.media, at.setup.raster
     mine = media.header.size
     if mine == canvas.size:
+        return
+    if mine == at.edit.canvas:
+        yield _as_the_edit("media.size", "canvas", element, str(mine))
         return
     # A file that doesn't state its pixel aspect is taken to have the canvas's.
     aspect = media.header.pixel_aspect or canvas.pixel_aspect
@@ -116,8 +131,7 @@ def size(at: Situation, element: Element) -> Iterator[Finding]:
         "canvas",
         Sentence(f"{media.name} is {mine}: fits this canvas at {scale}{left}.", (str(mine),)),
         {"width": mine.width, "height": mine.height, "scale": str(placed.scale)},
-        Change(f"Use {mine}", {"canvas": mine}) if mine == at.edit.canvas else None,
-        element.id,
+        element=element.id,
     )
 
 
@@ -126,16 +140,16 @@ def pixel_aspect(at: Situation, element: Element) -> Iterator[Finding]:
     said = element.media.header.pixel_aspect
     if said is None or said == at.setup.pixel_aspect:
         return
+    if said == at.edit.pixel_aspect:
+        yield _as_the_edit("media.pixel-aspect", "pixel_aspect", element, write_ratio(said))
+        return
     yield Finding(
         "media.pixel-aspect",
         Severity.WARN,
         "pixel_aspect",
         Sentence(f"{element.media.name} states {write_ratio(said)}.", (write_ratio(said),)),
         {"pixel_aspect": write_ratio(said)},
-        Change(f"Use {write_ratio(said)}", {"pixel_aspect": said})
-        if said == at.edit.pixel_aspect
-        else None,
-        element.id,
+        element=element.id,
     )
 
 
@@ -143,6 +157,9 @@ def rate(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files whose header states another rate than the setup (`media.rate`)."""
     said = element.media.header.rate
     if said is None or said == at.setup.rate:
+        return
+    if said == at.edit.rate:
+        yield _as_the_edit("media.rate", "rate", element, str(said))
         return
     drift, figures = drift_sentence(said, at.setup.rate, at.setup.work_range.length)
     yield Finding(
@@ -154,8 +171,7 @@ def rate(at: Situation, element: Element) -> Iterator[Finding]:
             (str(said), *drift.strong),
         ),
         {"rate": str(said), **figures},
-        Change(f"Use {said}", {"rate": said}) if said == at.edit.rate else None,
-        element.id,
+        element=element.id,
     )
 
 
@@ -164,14 +180,16 @@ def scan(at: Situation, element: Element) -> Iterator[Finding]:
     said = element.media.header.scan
     if said is None or said is at.setup.scan:
         return
+    if said is at.edit.scan:
+        yield _as_the_edit("media.scan", "scan", element, str(said))
+        return
     yield Finding(
         "media.scan",
         Severity.WARN,
         "scan",
         Sentence(f"{element.media.name} states {said}.", (str(said),)),
         {"scan": str(said)},
-        Change(f"Use {said}", {"scan": said}) if said is at.edit.scan else None,
-        element.id,
+        element=element.id,
     )
 
 

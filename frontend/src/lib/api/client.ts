@@ -1,0 +1,71 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type Schema<K extends keyof Schemas> = Schemas[K];
+export type Texts = Record<string, Record<string, string>>;
+
+/** Why the server didn't do something, in its own words. */
+export class Problem extends Error {
+	constructor(
+		readonly status: number,
+		readonly body: Schema<'ProblemBody'>
+	) {
+		super(body.message);
+	}
+}
+
+export const api = createClient<paths>({ baseUrl: '' });
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** Take the answer's data, or throw a Problem; a server that is gone is one too. */
+export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
+	let given: Answer<T>;
+	try {
+		given = await answer;
+	} catch (error) {
+		if (error instanceof DOMException && error.name === 'AbortError') throw error;
+		throw new Problem(0, {
+			code: 'away',
+			message: 'Zero Slate does not answer. What you typed is kept here; start it again.',
+			changes: []
+		});
+	}
+	if (given.error !== undefined || !given.response.ok) {
+		const body = given.error as Schema<'ProblemBody'> | undefined;
+		throw new Problem(given.response.status, {
+			code: body?.code ?? 'failed',
+			message: body?.message ?? `Zero Slate failed (${given.response.status}).`,
+			nearest: body?.nearest ?? null,
+			part: body?.part ?? null,
+			changes: body?.changes ?? []
+		});
+	}
+	return given.data as T;
+}
+
+/** Say what went wrong, for a person. */
+export function words(error: unknown): string {
+	return error instanceof Error ? error.message : String(error);
+}
+
+/** A file as a form, since the generated types can't say that a field is one. */
+export function form(file: File, fields: Record<string, string | null> = {}): FormData {
+	const made = new FormData();
+	made.append('file', file);
+	for (const [name, value] of Object.entries(fields)) {
+		if (value !== null) made.append(name, value);
+	}
+	return made;
+}
+
+/** Send a form and take the answer. */
+export async function sendForm<T>(address: string, body: FormData): Promise<T> {
+	return take<T>(
+		fetch(address, { method: 'POST', body }).then(async (response) => {
+			const said = await response.json().catch(() => undefined);
+			return response.ok ? { data: said as T, response } : { error: said, response };
+		})
+	);
+}

@@ -1,0 +1,48 @@
+<!-- The top of a page: what it is, the steps of the work, and the verdict. -->
+<script lang="ts">
+	import { page } from '$app/state';
+	import type { Snippet } from 'svelte';
+
+	interface Step {
+		label: string;
+		href: string;
+		title: string;
+	}
+
+	let {
+		title,
+		subtitle,
+		steps = [],
+		figures = false,
+		verdict
+	}: {
+		title: string;
+		subtitle: string;
+		steps?: Step[];
+		figures?: boolean;
+		verdict?: Snippet;
+	} = $props();
+</script>
+
+<svelte:head><title>{title} · Zero Slate</title></svelte:head>
+
+<header
+	class="grid h-[56px] shrink-0 grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)] items-center gap-4 border-b border-rule bg-sheet px-[22px] print:hidden"
+>
+	<div class="min-w-0">
+		<h1 class="truncate text-code font-semibold {figures ? 'font-figures tracking-tight' : ''}">{title}</h1>
+		<p class="truncate text-sm text-ink2">{subtitle}</p>
+	</div>
+	<nav aria-label="Steps" class="flex h-full gap-7 text-[14px]">
+		{#each steps as step (step.href)}
+			<a
+				href={step.href}
+				title={step.title}
+				aria-current={page.url.pathname === step.href ? 'page' : undefined}
+				class="flex items-center text-ink2 hover:text-ink aria-[current]:font-semibold aria-[current]:text-ink aria-[current]:shadow-[inset_0_-3px_0_var(--ink)]"
+				>{step.label}</a
+			>
+		{/each}
+	</nav>
+	<div class="flex min-w-0 items-center justify-end gap-3">{@render verdict?.()}</div>
+</header>

@@ -1,0 +1,86 @@
+<!-- The open productions and shots at the left edge, like binders on a shelf. -->
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import { titled } from '$lib/state/keys.svelte';
+	import { papers } from '$lib/state/paper.svelte';
+	import { address, spines, type Spine } from '$lib/state/spines.svelte';
+
+	let dragged = $state<number | null>(null);
+
+	const here = $derived(page.url.pathname);
+	const isHere = (spine: Spine) =>
+		here === address(spine) || here.startsWith(address(spine) + '/');
+
+	function close(spine: Spine): void {
+		const wasHere = isHere(spine);
+		const next = spines.close(spine);
+		if (wasHere) void goto(next);
+	}
+
+	function onkeydown(event: KeyboardEvent, spine: Spine, place: number): void {
+		if (event.key === 'Delete') close(spine);
+		else if (event.altKey && event.key === 'ArrowUp') spines.move(place, place - 1);
+		else if (event.altKey && event.key === 'ArrowDown') spines.move(place, place + 1);
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<nav
+	aria-label="Open productions and shots"
+	class="flex w-[52px] shrink-0 flex-col items-stretch border-r border-rule bg-stock print:hidden"
+>
+	<a
+		href="/"
+		title={titled('Desk', 'desk')}
+		aria-label="Desk"
+		aria-current={here === '/' ? 'page' : undefined}
+		class="flex h-[52px] items-center justify-center"
+	>
+		<svg width="22" height="18" viewBox="0 0 22 18" aria-hidden="true" fill="none" stroke="var(--ink)" stroke-width="1.6">
+			<path d="M1 7h20M3 7v10M19 7v10M5 7l2-5h8l2 5" />
+		</svg>
+	</a>
+	<ul class="flex min-h-0 grow flex-col gap-1 overflow-x-hidden overflow-y-auto pl-1">
+		{#each spines.all as spine, place (address(spine))}
+			<li
+				draggable="true"
+				ondragstart={() => (dragged = place)}
+				ondragover={(event) => event.preventDefault()}
+				ondrop={() => {
+					if (dragged !== null) spines.move(dragged, place);
+					dragged = null;
+				}}
+			>
+				<a
+					href={address(spine)}
+					aria-current={isHere(spine) ? 'page' : undefined}
+					title="{spine.label} — middle click closes"
+					onauxclick={(event) => {
+						if (event.button !== 1) return;
+						event.preventDefault();
+						close(spine);
+					}}
+					onkeydown={(event) => onkeydown(event, spine, place)}
+					class="flex max-h-48 flex-col items-center gap-2 rounded-l px-2 py-3 text-ink2 aria-[current]:bg-sheet aria-[current]:text-ink aria-[current]:shadow-[inset_3px_0_0_var(--ink)]"
+				>
+					{#if spine.kind === 'shot'}<Mark state={spine.state} size={11} />{/if}
+					<span class="num max-h-36 rotate-180 overflow-hidden font-medium text-ellipsis whitespace-nowrap [writing-mode:vertical-rl]"
+						>{spine.label}</span
+					>
+				</a>
+			</li>
+		{/each}
+	</ul>
+	<div class="flex flex-col items-center gap-1 py-2 text-xs text-ink2">
+		<a href="/keys" class="px-1 py-1 hover:text-ink" title={titled('Every key', 'keys')}>Keys</a>
+		<button
+			type="button"
+			class="px-1 py-1 hover:text-ink"
+			title={titled('Turn to the other paper', 'paper')}
+			onclick={() => papers.turn()}>{papers.current === 'dim' ? 'Paper' : 'Dim'}</button
+		>
+	</div>
+</nav>

@@ -1,0 +1,70 @@
+<!-- The fields of one setting, whatever its kind: figures, a choice, a name, a line of text. -->
+<script lang="ts">
+	import type { Schema } from '$lib/api/client';
+	import Choice from '$lib/ui/choice/Choice.svelte';
+	import NameBox from '$lib/ui/name-box/NameBox.svelte';
+
+	let {
+		row,
+		ontype,
+		oncommit,
+		onleave
+	}: {
+		row: Schema<'Row'>;
+		ontype: (part: string, text: string) => void;
+		oncommit: () => void;
+		onleave: () => void;
+	} = $props();
+
+	const wrong = (part: string) => row.problem?.part === part || (!row.problem && row.value_differs);
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'Enter') oncommit();
+		if (event.key === 'Escape') onleave();
+	}
+</script>
+
+<div class="flex flex-wrap items-center gap-1">
+	{#each row.fields as field (field.part)}
+		{#if field.before}<span class="num text-ink2">{field.before}</span>{/if}
+		{#if field.closed}
+			<Choice
+				value={field.text}
+				options={field.options}
+				label={field.label}
+				width={Math.min(field.width, 17)}
+				invalid={wrong(field.part)}
+				onchoose={(text) => {
+					ontype(field.part, text);
+					oncommit();
+				}}
+			/>
+		{:else if field.options.length}
+			<NameBox
+				value={field.text}
+				options={field.options}
+				label={field.label}
+				width={field.width}
+				invalid={wrong(field.part)}
+				ontype={(text) => ontype(field.part, text)}
+				{oncommit}
+			/>
+		{:else}
+			<input
+				class="field num font-medium"
+				style="width: calc({Math.max(field.width, Math.min(field.text.length, 30))}ch + 14px)"
+				type="text"
+				autocomplete="off"
+				spellcheck="false"
+				aria-label={field.label}
+				aria-invalid={wrong(field.part)}
+				aria-describedby={row.problem ? `problem-${row.key}` : undefined}
+				value={field.text}
+				oninput={(event) => ontype(field.part, event.currentTarget.value)}
+				onfocus={(event) => event.currentTarget.select()}
+				onblur={oncommit}
+				{onkeydown}
+			/>
+		{/if}
+	{/each}
+</div>

@@ -1,0 +1,36 @@
+<!-- An edit format's settings, one under the other, as they are being typed. -->
+<script lang="ts">
+	import Fields from './Fields.svelte';
+	import type { FormatSession, Reckoned } from './format.svelte';
+	import Trouble from './Trouble.svelte';
+
+	let { session }: { session: FormatSession<Reckoned> } = $props();
+</script>
+
+<div class="border-b border-rule">
+	{#each session.reckoned?.rows ?? [] as row (row.key)}
+		<div
+			class="grid min-h-[36px] grid-cols-[110px_minmax(0,1fr)] items-center gap-x-3 border-t border-rule py-1"
+			role="group"
+			aria-label={row.label}
+			data-row={row.key}
+		>
+			<span class="font-medium" title={row.help}>{row.label}</span>
+			<div class="flex flex-wrap items-center gap-x-3 gap-y-1">
+				<Fields
+					{row}
+					ontype={(part, text) => session.type(row.key, part, text)}
+					oncommit={() => {}}
+					onleave={() => session.leave(row.key)}
+				/>
+				<span class="text-xs text-ink2">
+					{#if row.problem}
+						<Trouble key={row.key} problem={row.problem} onuse={(texts) => session.use(row.key, texts)} />
+					{/if}
+				</span>
+			</div>
+		</div>
+	{/each}
+	{#if session.reckoned?.problem}<p role="alert" class="py-2 text-red">{session.reckoned.problem}</p>{/if}
+	{#if session.trouble}<p role="alert" class="py-2 text-red">{session.trouble}</p>{/if}
+</div>

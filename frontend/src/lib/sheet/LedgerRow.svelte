@@ -1,0 +1,118 @@
+<!-- One setting: what the edit asks, what is set, and what that means. -->
+<script lang="ts">
+	import type { Schema } from '$lib/api/client';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import Sentence from '$lib/pencil/Sentence.svelte';
+	import { KEYS } from '$lib/state/keys.svelte';
+	import Fields from './Fields.svelte';
+	import type { SheetSession } from './session.svelte';
+	import Trouble from './Trouble.svelte';
+
+	let {
+		row,
+		session,
+		inHand,
+		writing = $bindable(),
+		onhand
+	}: {
+		row: Schema<'Row'>;
+		session: SheetSession;
+		inHand: boolean;
+		writing: boolean;
+		onhand: () => void;
+	} = $props();
+
+	let reason = $state('');
+	const differs = $derived(row.state === 'differs' || row.state === 'reason');
+
+	$effect(() => {
+		if (writing) reason = row.reason ?? '';
+	});
+
+	async function give(): Promise<void> {
+		await session.commit(row.key);
+		await session.save({}, { [row.key]: reason });
+		writing = false;
+	}
+
+	function focused(input: HTMLInputElement): void {
+		input.focus();
+	}
+</script>
+
+<div
+	class="grid min-h-[35px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(0,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
+	class:in-hand={inHand}
+	data-row={row.key}
+	data-state={row.state}
+	role="group"
+	aria-label={row.label}
+	onfocusin={onhand}
+>
+	<Mark state={row.asked === null && row.state === 'follows' ? 'follows' : row.state} word={row.word} />
+	<span class="font-medium" title={row.help}>{row.label}</span>
+	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.asked ?? ''}</span>
+	<Fields
+		{row}
+		ontype={(part, text) => session.type(row.key, part, text)}
+		oncommit={() => void session.commit(row.key)}
+		onleave={() => session.leave(row.key)}
+	/>
+	<div class="text-sm leading-tight text-ink2" data-means>
+		{#if row.problem}
+			<Trouble key={row.key} problem={row.problem} onuse={(texts) => void session.save({ [row.key]: texts })} />
+		{:else}
+			{#each row.says as said, i (i)}
+				<Sentence text={said.text} strong={said.strong} />{' '}
+				{#if said.offer}
+					<button
+						type="button"
+						class="act text-ink"
+						title="{said.offer.label} ({KEYS.use.key})"
+						onclick={() => said.offer && void session.save(said.offer.texts)}>{said.offer.label}</button
+					>{' '}
+				{/if}
+			{/each}
+			{#if writing}
+				<span class="mt-1 flex items-center gap-2">
+					<input
+						class="field grow text-ink"
+						aria-label="Why {row.label.toLowerCase()} differs"
+						placeholder="Why it differs"
+						maxlength="200"
+						bind:value={reason}
+						{@attach focused}
+						onkeydown={(event) => {
+							if (event.key === 'Enter') void give();
+							if (event.key === 'Escape') writing = false;
+						}}
+					/>
+					<button type="button" class="act text-ink" onclick={() => void give()}
+						>{reason.trim() ? 'Keep reason' : 'Take reason back'}</button
+					>
+				</span>
+			{:else if row.reason && row.reason_holds && differs}
+				<button
+					type="button"
+					class="text-left text-ink italic"
+					title="Change the reason ({KEYS.why.key})"
+					onclick={() => (writing = true)}>“{row.reason}”</button
+				>
+			{:else if differs}
+				<button
+					type="button"
+					class="act text-ink2"
+					title="Write why it differs ({KEYS.why.key})"
+					onclick={() => (writing = true)}>{row.reason ? `Why? It was “${row.reason}”` : 'Say why'}</button
+				>
+			{/if}
+		{/if}
+	</div>
+</div>
+
+<style>
+	.in-hand {
+		box-shadow: inset 3px 0 0 var(--ink);
+		background: color-mix(in srgb, var(--stock) 35%, transparent);
+	}
+</style>

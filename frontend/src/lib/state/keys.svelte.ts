@@ -1,0 +1,77 @@
+/** Every key there is: the keys page, the titles of buttons and the listener all read this list. */
+export const KEYS = {
+	desk: { key: 'd', does: 'Go to the desk', where: 'Everywhere' },
+	keys: { key: 'k', does: 'Show every key', where: 'Everywhere' },
+	paper: { key: 'p', does: 'Turn to the other paper, light or dim', where: 'Everywhere' },
+	nextSpine: { key: '.', does: 'Go to the next spine', where: 'Everywhere' },
+	lastSpine: { key: ',', does: 'Go to the spine before', where: 'Everywhere' },
+	closeSpine: { key: 'x', does: 'Close the spine in hand', where: 'Everywhere' },
+	start: { key: 'n', does: 'Start a new production', where: 'Desk' },
+	openFile: { key: 'o', does: 'Open a setup file', where: 'Desk' },
+	cut: { key: 'c', does: 'Go to the cut', where: 'Production and shot' },
+	format: { key: 'e', does: 'Go to the edit format', where: 'Production' },
+	readCut: { key: 'a', does: 'Read another cut', where: 'Production and desk' },
+	sheet: { key: 's', does: 'Go to the sheet', where: 'Shot' },
+	media: { key: 'm', does: 'Go to the media', where: 'Shot' },
+	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
+	undo: { key: 'u', does: 'Undo the last change', where: 'Shot' },
+	redo: { key: 'r', does: 'Redo what was undone', where: 'Shot' },
+	nextDifference: { key: 'v', does: 'Go to the next row that differs', where: 'Sheet' },
+	use: { key: 'Alt+U', does: 'Use what the row in hand offers', where: 'Sheet, in a field too' },
+	why: { key: 'Alt+Y', does: 'Write why the row in hand differs', where: 'Sheet, in a field too' },
+	rule: { key: 'f', does: 'Take the frame rule in hand', where: 'Sheet' },
+	frame: { key: '← →', does: 'Move the hairline by a frame', where: 'Frame rule' },
+	tenFrames: { key: 'Shift+← →', does: 'Move the hairline by ten frames', where: 'Frame rule' },
+	ends: { key: 'Home End', does: 'Go to the ends of the band in hand', where: 'Frame rule' },
+	band: { key: '↑ ↓', does: 'Take another band in hand', where: 'Frame rule' },
+	setFirst: { key: 'b', does: 'Begin the work range at the hairline', where: 'Frame rule' },
+	setLast: { key: 'l', does: 'End the work range at the hairline', where: 'Frame rule' },
+	spineUp: { key: 'Alt+↑ Alt+↓', does: 'Move a spine up or down', where: 'Spines' },
+	take: { key: 'Enter', does: 'Take what is typed', where: 'Any field' },
+	leave: { key: 'Esc', does: 'Put back what stood there', where: 'Any field' }
+} as const;
+
+export type KeyName = keyof typeof KEYS;
+type Handlers = Partial<Record<KeyName, () => void>>;
+
+const layers: Handlers[] = [];
+
+/** Answer keys while a component lives; the last to ask is the first to answer. */
+export function answerKeys(handlers: Handlers): void {
+	$effect(() => {
+		layers.push(handlers);
+		return () => {
+			layers.splice(layers.indexOf(handlers), 1);
+		};
+	});
+}
+
+/** Whether a key's target is being written in. */
+function writes(target: EventTarget | null): boolean {
+	return (
+		target instanceof HTMLElement &&
+		(target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+	);
+}
+
+/** Act on a key; single keys never act while a field has the focus. */
+export function onKey(event: KeyboardEvent): void {
+	if (event.defaultPrevented || event.ctrlKey || event.metaKey) return;
+	if (!event.altKey && writes(event.target)) return;
+	const pressed = event.altKey ? `Alt+${event.key.toUpperCase()}` : event.key;
+	const name = (Object.keys(KEYS) as KeyName[]).find((each) => KEYS[each].key === pressed);
+	if (!name) return;
+	for (const layer of layers.toReversed()) {
+		const act = layer[name];
+		if (act) {
+			event.preventDefault();
+			act();
+			return;
+		}
+	}
+}
+
+/** A button's words with its key, for its title. */
+export function titled(does: string, name: KeyName): string {
+	return `${does} (${KEYS[name].key})`;
+}

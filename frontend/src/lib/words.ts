@@ -1,0 +1,18 @@
+/** A stored time as a clock shows it today, or with its day before that. */
+export function clock(at: string): string {
+	const time = new Date(at);
+	const today = time.toDateString() === new Date().toDateString();
+	const clockTime = time.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+	if (today) return clockTime;
+	return `${time.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${clockTime}`;
+}
+
+/** A cut's number as it is written. */
+export function cutNumber(number: number): string {
+	return `Cut ${String(number).padStart(2, '0')}`;
+}
+
+/** A version as it is written. */
+export function version(number: number): string {
+	return `v${String(number).padStart(3, '0')}`;
+}

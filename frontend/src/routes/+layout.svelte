@@ -1,0 +1,40 @@
+<script lang="ts">
+	import '../app.css';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import SpineStrip from '$lib/frame/SpineStrip.svelte';
+	import { answerKeys, onKey } from '$lib/state/keys.svelte';
+	import { papers } from '$lib/state/paper.svelte';
+	import { spines } from '$lib/state/spines.svelte';
+	import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+
+	let { children } = $props();
+
+	const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 0 } } });
+
+	function beside(step: number): void {
+		const to = spines.beside(page.url.pathname, step);
+		if (to) void goto(to);
+	}
+
+	answerKeys({
+		desk: () => void goto('/'),
+		keys: () => void goto('/keys'),
+		paper: () => papers.turn(),
+		nextSpine: () => beside(1),
+		lastSpine: () => beside(-1),
+		closeSpine: () => {
+			const here = spines.at(page.url.pathname);
+			if (here) void goto(spines.close(here));
+		}
+	});
+</script>
+
+<svelte:window onkeydown={onKey} />
+
+<QueryClientProvider {client}>
+	<div class="flex h-dvh min-h-0 print:block print:h-auto">
+		<SpineStrip />
+		<div class="flex min-w-0 grow flex-col bg-sheet">{@render children()}</div>
+	</div>
+</QueryClientProvider>

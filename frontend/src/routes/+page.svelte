@@ -1,0 +1,148 @@
+<!-- The desk: productions, and the shots last worked on. -->
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
+	import Head from '$lib/frame/Head.svelte';
+	import Notice from '$lib/frame/Notice.svelte';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import Shape from '$lib/pencil/Shape.svelte';
+	import Tally from '$lib/production/Tally.svelte';
+	import { FormatSession } from '$lib/sheet/format.svelte';
+	import FormatFields from '$lib/sheet/FormatFields.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import Choice from '$lib/ui/choice/Choice.svelte';
+	import Drop from '$lib/ui/drop/Drop.svelte';
+	import { clock, cutNumber } from '$lib/words';
+
+	const desk = createQuery(() => ({ queryKey: ['desk'], queryFn: () => take(api.GET('/api/desk')) }));
+
+	let open = $state<'start' | 'file' | null>(null);
+	let title = $state('');
+	let kind = $state('');
+	let code = $state('AAA_0000');
+	let trouble = $state('');
+	let into = $state('');
+
+	const format = new FormatSession((typed) =>
+		take(api.POST('/api/edit-format/reckon', { body: { typed } }))
+	);
+	const productions = $derived(desk.data?.productions ?? []);
+	const chosen = $derived(productions.find((each) => each.title === into) ?? productions[0]);
+
+	answerKeys({
+		start: () => (open = open === 'start' ? null : 'start'),
+		openFile: () => (open = open === 'file' ? null : 'file'),
+		readCut: () => productions[0] && void goto(`/p/${productions[0].id}?read`)
+	});
+
+	async function start(): Promise<void> {
+		trouble = '';
+		try {
+			const made = await take(
+				api.POST('/api/productions', {
+					body: { title, kind, code_example: code, typed: format.typed }
+				})
+			);
+			await goto(`/p/${made.id}?read`);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	async function openSetup(file: File): Promise<void> {
+		if (!chosen) return;
+		trouble = '';
+		try {
+			const made = await sendForm<Schema<'Made'>>(`/api/productions/${chosen.id}/setup-file`, form(file));
+			await goto(`/s/${made.id}`);
+		} catch (error) {
+			trouble = `${file.name}: ${words(error)}`;
+		}
+	}
+</script>
+
+<Head title="Desk" subtitle={desk.data ? `${desk.data.who} · ${productions.length} productions` : ''}>
+	{#snippet verdict()}
+		<button type="button" class="act" title={titled('Start a production', 'start')} onclick={() => (open = 'start')}>Start a production</button>
+		{#if productions[0]}
+			<a class="act" title={titled('Read a cut', 'readCut')} href="/p/{productions[0].id}?read">Read a cut</a>
+			<button type="button" class="act" title={titled('Open a setup file', 'openFile')} onclick={() => (open = 'file')}>Open a setup file</button>
+		{/if}
+	{/snippet}
+</Head>
+{#if desk.isError}<Notice>{desk.error.message}</Notice>{/if}
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+<main class="min-h-0 grow overflow-y-auto">
+	{#if open === 'start'}
+		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Start a production">
+			<div class="flex items-baseline justify-between pb-2">
+				<h2 class="text-head font-semibold">Start a production</h2>
+				<button type="button" class="act" onclick={() => (open = null)}>Leave it</button>
+			</div>
+			<div class="grid grid-cols-[minmax(0,300px)_minmax(0,1fr)] gap-8">
+				<div class="flex flex-col gap-3">
+					<label class="flex flex-col gap-1 text-xs text-ink2">Title <input class="field text-base text-ink" bind:value={title} maxlength="120" /></label>
+					<label class="flex flex-col gap-1 text-xs text-ink2">What it is <input class="field text-base text-ink" bind:value={kind} placeholder="Short film, series, job" /></label>
+					<label class="flex flex-col gap-1 text-xs text-ink2">A shot's code looks like <input class="field num text-ink" bind:value={code} /></label>
+					<p class="pt-1"><button type="button" class="act" disabled={!title.trim() || !format.sound} onclick={() => void start()}>Start {title.trim() || 'the production'}</button></p>
+				</div>
+				<div>
+					<h3 class="pb-1 font-semibold text-blue">What its edit works to</h3>
+					<FormatFields session={format} />
+				</div>
+			</div>
+		</section>
+	{:else if open === 'file' && chosen}
+		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Open a setup file">
+			<div class="flex items-baseline justify-between pb-2">
+				<h2 class="text-head font-semibold">Open a setup file</h2>
+				<button type="button" class="act" onclick={() => (open = null)}>Leave it</button>
+			</div>
+			<p class="flex items-center gap-3 pb-3">
+				into <Choice label="Production" value={chosen.title} options={productions.map((each) => each.title)} onchoose={(value) => (into = value)} />
+			</p>
+			<Drop label="a setup that a hand off wrote (.setup.json). A shot with its code gets a new version, which undo takes back." accept=".json" onfile={(file) => void openSetup(file)} />
+		</section>
+	{/if}
+	<section class="px-[22px] pt-5" aria-labelledby="productions">
+		<h2 id="productions" class="pb-2 text-head font-semibold">Productions</h2>
+		{#each productions as each (each.id)}
+			<a href="/p/{each.id}" class="grid grid-cols-[minmax(200px,1.1fr)_minmax(190px,1fr)_110px_minmax(300px,1.6fr)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised">
+				<span class="min-w-0">
+					<span class="block truncate text-[15px] font-semibold">{each.title}</span>
+					<span class="text-xs text-ink2">{each.kind}</span>
+				</span>
+				<span class="num text-blue">{each.format}</span>
+				<span class="text-ink2">{each.cut_number ? cutNumber(each.cut_number) : 'no cut yet'} · <span class="num">{each.shots}</span></span>
+				<Tally tally={each.tally} brief />
+			</a>
+		{:else}
+			{#if desk.data}
+				<p class="border-t border-rule py-5">
+					Nothing is here yet. <button type="button" class="act" onclick={() => (open = 'start')}>Start a production</button> with what its edit works to, then read its cut.
+				</p>
+			{/if}
+		{/each}
+	</section>
+	{#if desk.data?.recent.length}
+		<section class="px-[22px] pt-6 pb-8" aria-labelledby="recent">
+			<h2 id="recent" class="pb-2 text-head font-semibold">Shots last worked on</h2>
+			<ul class="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-x-6">
+				{#each desk.data.recent as shot (shot.id)}
+					<li>
+						<a href="/s/{shot.id}" class="flex items-center gap-4 border-t border-rule py-3 hover:bg-raised">
+							<Shape shape={shot.shape} edit={shot.edit_shape} height={46} />
+							<span class="min-w-0">
+								<span class="flex items-center gap-2"><Mark state={shot.state} word={shot.word} size={11} /><span class="num font-semibold">{shot.code}</span></span>
+								<span class="block truncate">{shot.title}</span>
+								<span class="block truncate text-xs text-ink2">{shot.canvas} · {shot.verdict}</span>
+								<span class="block truncate text-xs text-ink2">{shot.production}, {clock(shot.touched_at)}</span>
+							</span>
+						</a>
+					</li>
+				{/each}
+			</ul>
+		</section>
+	{/if}
+</main>

@@ -1,0 +1,55 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import Head from '$lib/frame/Head.svelte';
+	import Notice from '$lib/frame/Notice.svelte';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import { productionQuery } from '$lib/production/open.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { spines } from '$lib/state/spines.svelte';
+	import { clock, cutNumber } from '$lib/words';
+
+	let { children } = $props();
+
+	const id = $derived(Number(page.params.id));
+	const production = productionQuery(() => id);
+	const root = $derived(`/p/${id}`);
+
+	$effect(() => {
+		const said = production.data;
+		if (said) spines.open({ kind: 'production', id: said.id, label: said.title, state: said.state });
+		if (production.isError) spines.close({ kind: 'production', id });
+	});
+
+	answerKeys({ cut: () => void goto(root), format: () => void goto(`${root}/edit`) });
+</script>
+
+<Head
+	title={production.data?.title ?? ''}
+	subtitle={production.data
+		? [production.data.kind, `${production.data.lines.length} shots`].filter(Boolean).join(' · ')
+		: ''}
+	steps={[
+		{ label: 'Cut', href: root, title: titled('Cut', 'cut') },
+		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') }
+	]}
+>
+	{#snippet verdict()}
+		{#if production.data}
+			{@const said = production.data}
+			<Mark state={said.state} />
+			<div class="min-w-0">
+				<p class="truncate font-semibold {said.state === 'differs' ? 'text-red' : ''}">{said.verdict}</p>
+				<p class="truncate text-xs text-ink2">
+					{#if said.cut}{cutNumber(said.cut.number)} · read <span class="num text-[11px]">{clock(said.cut.at)}</span> from {said.cut.file_name}{:else}No cut
+						read yet{/if}
+				</p>
+			</div>
+		{/if}
+	{/snippet}
+</Head>
+{#if production.isError}
+	<Notice>{production.error.message} <a class="act" href="/">Go to the desk</a></Notice>
+{:else if production.data}
+	{@render children()}
+{/if}

@@ -1,0 +1,151 @@
+<!-- The cut: the edit format as title block, then every shot in the order of the edit. -->
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import Notice from '$lib/frame/Notice.svelte';
+	import CutBars from '$lib/pencil/CutBars.svelte';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import Shape from '$lib/pencil/Shape.svelte';
+	import { productionQuery } from '$lib/production/open.svelte';
+	import ReadCut from '$lib/production/ReadCut.svelte';
+	import Tally from '$lib/production/Tally.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+
+	const id = $derived(Number(page.params.id));
+	const production = productionQuery(() => id);
+	const client = useQueryClient();
+
+	let reading = $state(page.url.searchParams.has('read'));
+	let trouble = $state('');
+
+	const said = $derived(production.data);
+	const rate = $derived(said?.cells.find((cell) => cell.key === 'rate')?.value ?? '');
+	const fresh = $derived(said?.lines.filter((line) => line.shot_id === null) ?? []);
+
+	answerKeys({ readCut: () => (reading = !reading) });
+
+	async function setUp(codes: string[], open: boolean): Promise<void> {
+		trouble = '';
+		try {
+			for (const code of codes) {
+				const made = await take(
+					api.POST('/api/productions/{production_id}/shots', {
+						params: { path: { production_id: id } },
+						body: { code }
+					})
+				);
+				if (open) await goto(`/s/${made.id}`);
+			}
+		} catch (error) {
+			trouble = words(error);
+		}
+		await client.invalidateQueries({ queryKey: ['production', id] });
+	}
+
+	async function taken(): Promise<void> {
+		reading = false;
+		await client.invalidateQueries({ queryKey: ['production', id] });
+	}
+
+	const cell = (line: Schema<'ShotLine'>, name: string) => line.line?.cells[name];
+	const tone = (state: Schema<'State'> | undefined) => (state === 'differs' ? 'text-red' : '');
+</script>
+
+<svelte:window
+	ondragover={(event) => event.preventDefault()}
+	ondragenter={() => (reading = true)}
+	ondrop={(event) => event.preventDefault()}
+/>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if said}
+	{#if reading}
+		<ReadCut
+			production={id}
+			example={said.code_example}
+			{rate}
+			ontaken={() => void taken()}
+			onclose={() => (reading = false)}
+		/>
+	{/if}
+	<main class="min-h-0 grow overflow-y-auto px-[22px] pt-[18px] pb-6">
+		<a
+			href="/p/{id}/edit"
+			class="grid auto-cols-fr grid-flow-col border border-blueline text-blue hover:bg-bluewash/40"
+			title={titled('Change the edit format', 'format')}
+			aria-label="Edit format"
+		>
+			<span class="bg-bluewash px-3 py-[7px]">
+				<span class="block text-xs">Edit format</span>
+				<span class="block truncate text-[14px] font-semibold">{said.title}</span>
+			</span>
+			{#each said.cells as each (each.key)}
+				<span class="min-w-0 border-l border-blueline px-3 py-[7px]">
+					<span class="block text-xs">{each.label}</span>
+					<span class="num block truncate text-[12.5px]" title={each.value}>{each.value}</span>
+				</span>
+			{/each}
+		</a>
+		<div class="flex items-baseline gap-4 pt-4 pb-2">
+			<h2 class="text-head font-semibold">Shots in cut order</h2>
+			{#if said.frames}
+				<span class="text-xs text-ink2">{said.length} · {said.frames} frames · a dot means it follows the edit</span>
+			{/if}
+			<span class="ml-auto flex gap-5">
+				<button type="button" class="act" title={titled('Read a cut', 'readCut')} onclick={() => (reading = true)}
+					>{said.cut ? 'Read a new cut' : 'Read a cut'}</button
+				>
+				{#if fresh.length > 0}
+					<button type="button" class="act" onclick={() => void setUp(fresh.map((line) => line.code), fresh.length === 1)}
+						>{fresh.length === 1 ? `Set up ${fresh[0]?.code}` : `Set up the ${fresh.length} new shots`}</button
+					>
+				{/if}
+			</span>
+		</div>
+		{#if said.lines.length === 0}
+			<p class="border-t border-rule py-6 text-ink2">
+				No shots yet: read the edit's cut list, and its shots stand here in order.
+			</p>
+		{:else}
+			<table class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal">
+				<thead class="h-[28px] text-xs text-ink2">
+					<tr>
+						<th class="w-6"></th><th>Shot</th><th></th><th>Edit in</th><th class="text-right">Cut</th>
+						<th>Frames on disk</th><th></th><th>Canvas</th><th>Rate</th><th>Range</th><th>Why</th>
+					</tr>
+				</thead>
+				<tbody>
+					{#each said.lines as line (line.code)}
+						<tr class="h-[38px] border-t border-rule hover:bg-raised" class:bg-raised={line.shot_id === null}>
+							<td><Mark state={line.state} word={line.word} /></td>
+							<td class="num font-semibold whitespace-nowrap">
+								{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}">{line.code}</a>
+								{:else}{line.code}{/if}
+							</td>
+							<td class="max-w-52 truncate" title={line.title}>
+								{#if line.shot_id !== null}<a href="/s/{line.shot_id}" tabindex="-1">{line.title}</a>
+								{:else}<button type="button" class="act" onclick={() => void setUp([line.code], true)}>Set up from the cut</button>{/if}
+							</td>
+							<td class="num text-blue" title="Source {line.source_in}">{line.edit_in ?? ''}</td>
+							<td class="num text-right">{line.length ?? ''}</td>
+							<td><CutBars bars={line.line?.bars ?? null} length={line.length ?? 0} longest={said.longest} /></td>
+							<td><Shape shape={line.shape} edit={said.edit_shape} /></td>
+							{#each ['canvas', 'rate', 'range'] as name (name)}
+								{@const found = cell(line, name)}
+								<td class="num leading-tight {tone(found?.state)}">{#if found?.text}{found.text}{:else}<span class="text-ink2">·</span>{/if}</td>
+							{/each}
+							<td class="text-xs leading-tight text-ink2">
+								{#if line.line?.why}<q class="italic">{line.line.why}</q>{/if}
+								{#if cell(line, 'colour')?.text}<span class={tone(cell(line, 'colour')?.state)}>colour: {cell(line, 'colour')?.text}</span>{/if}
+								{line.note}
+							</td>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+			<div class="border-t border-ink pt-2"><Tally tally={said.tally} /></div>
+		{/if}
+	</main>
+{/if}

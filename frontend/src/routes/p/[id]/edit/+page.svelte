@@ -1,0 +1,104 @@
+<!-- The edit format, and what a change of it would touch, before it is made. -->
+<script lang="ts">
+	import { page } from '$app/state';
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { api, take, words } from '$lib/api/client';
+	import Notice from '$lib/frame/Notice.svelte';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import { FormatSession } from '$lib/sheet/format.svelte';
+	import FormatFields from '$lib/sheet/FormatFields.svelte';
+	import { clock, version } from '$lib/words';
+
+	const id = $derived(Number(page.params.id));
+	const client = useQueryClient();
+
+	let along = $state(true);
+	let trouble = $state('');
+	let done = $state('');
+
+	const session = new FormatSession((typed) =>
+		take(
+			api.POST('/api/productions/{production_id}/edit-format/reckon', {
+				params: { path: { production_id: id } },
+				body: { typed, along }
+			})
+		)
+	);
+	const said = $derived(session.reckoned);
+	const changed = $derived((said?.changes.length ?? 0) > 0);
+	const following = $derived(said?.touched.filter((each) => each.follows_along).length ?? 0);
+
+	async function change(): Promise<void> {
+		if (!said) return;
+		trouble = '';
+		try {
+			await take(
+				api.PUT('/api/productions/{production_id}/edit-format', {
+					params: { path: { production_id: id } },
+					body: { typed: session.typed, along, base: said.version }
+				})
+			);
+			done = `Changed: ${said.changes.join('; ')}.`;
+			session.leave();
+			await client.invalidateQueries({ queryKey: ['production', id] });
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+</script>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if done}<Notice calm>{done}</Notice>{/if}
+{#if said}
+	<main class="grid min-h-0 grow grid-cols-[minmax(420px,1fr)_minmax(380px,1fr)]">
+		<section class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4" aria-label="Edit format">
+			<div class="flex items-baseline gap-4 pb-2">
+				<h2 class="text-head font-semibold text-blue">What the edit works to</h2>
+				<span class="text-xs text-ink2">{version(said.version)}, {clock(said.at)} by {said.who}</span>
+				<a class="act ml-auto" href="/api/productions/{id}/edit-format.json" download>Save as a file</a>
+			</div>
+			<FormatFields {session} />
+		</section>
+		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it touches">
+			<h2 class="pb-2 text-head font-semibold">What a change touches</h2>
+			{#if !changed}
+				<p class="text-ink2">
+					Nothing is changed yet. Type in a value, and each of the {said.shots} shots that it would touch
+					stands here with what appears and what is settled.
+				</p>
+			{:else}
+				<ul class="pb-3">
+					{#each said.changes as each (each)}<li class="num">{each}</li>{/each}
+				</ul>
+				<label class="flex items-baseline gap-2 pb-3">
+					<input type="checkbox" bind:checked={along} onchange={() => void session.reckon()} />
+					<span
+						>Bring the {following} of {said.shots} shots along that have the old values. Each can be undone
+						in its own sheet.</span
+					>
+				</label>
+				<p class="flex gap-5 pb-3">
+					<button type="button" class="act" disabled={!session.sound} onclick={() => void change()}
+						>Change the edit format</button
+					>
+					<button type="button" class="act" onclick={() => session.leave()}>Leave it as it is</button>
+				</p>
+				{#each said.touched as each (each.code)}
+					<div class="grid grid-cols-[96px_auto_1fr] gap-x-3 border-t border-rule py-2">
+						<span class="num font-semibold">{each.code}</span>
+						<span class="flex items-center gap-1.5"
+							><Mark state={each.before} size={11} /> → <Mark state={each.after} size={11} /></span
+						>
+						<span class="text-sm leading-tight">
+							{#each each.appear as text (text)}<span class="block"><strong class="text-red">appears</strong> {text}</span>{/each}
+							{#each each.vanish as text (text)}<span class="block text-ink2">settled: {text}</span>{/each}
+							{#if each.follows_along && along}<span class="block text-ink2">takes the new values</span>{/if}
+						</span>
+					</div>
+				{:else}
+					<p class="text-ink2">No shot is touched by it.</p>
+				{/each}
+			{/if}
+		</section>
+	</main>
+{/if}

@@ -1,0 +1,76 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { api, take } from '$lib/api/client';
+	import Head from '$lib/frame/Head.svelte';
+	import Notice from '$lib/frame/Notice.svelte';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { spines } from '$lib/state/spines.svelte';
+	import { clock, cutNumber, version } from '$lib/words';
+
+	let { children } = $props();
+
+	const id = $derived(Number(page.params.id));
+	const shot = $derived(new OpenShot(id));
+	let lost = $state('');
+
+	setOpenShot(() => shot);
+
+	$effect(() => {
+		const mine = shot;
+		lost = '';
+		take(api.GET('/api/shots/{shot_id}', { params: { path: { shot_id: mine.id } } })).then(
+			(said) => mine.hear(said),
+			(error: Error) => {
+				lost = error.message;
+				spines.close({ kind: 'shot', id: mine.id });
+			}
+		);
+	});
+
+	$effect(() => {
+		if (shot.head) spines.open({ kind: 'shot', id, label: shot.head.code, state: shot.state });
+	});
+
+	const root = $derived(`/s/${id}`);
+	answerKeys({
+		sheet: () => void goto(root),
+		media: () => void goto(`${root}/media`),
+		handoff: () => void goto(`${root}/handoff`),
+		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
+	});
+</script>
+
+<Head
+	title={shot.head?.code ?? ''}
+	figures
+	subtitle={shot.head ? [shot.head.title, shot.head.production].filter(Boolean).join(' · ') : ''}
+	steps={[
+		{ label: 'Sheet', href: root, title: titled('Sheet', 'sheet') },
+		{ label: 'Media', href: `${root}/media`, title: titled('Media', 'media') },
+		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
+	]}
+>
+	{#snippet verdict()}
+		{#if shot.head}
+			<Mark state={shot.state} />
+			<div class="min-w-0">
+				<p class="truncate font-semibold {shot.state === 'differs' ? 'text-red' : ''}">{shot.verdict}</p>
+				<p class="truncate text-xs text-ink2">
+					<a class="hover:underline" href="/p/{shot.head.production_id}"
+						>{shot.head.cut_number ? cutNumber(shot.head.cut_number) : 'No cut yet'}</a
+					>
+					· saved <span class="num text-[11px]">{clock(shot.head.saved_at)}</span>
+					· <span class="num text-[11px]" title={shot.head.what}>{version(shot.head.version)}</span>
+				</p>
+			</div>
+		{/if}
+	{/snippet}
+</Head>
+{#if lost}
+	<Notice>{lost} <a class="act" href="/">Go to the desk</a></Notice>
+{:else if shot.head}
+	{#key id}{@render children()}{/key}
+{/if}

@@ -1,0 +1,164 @@
+<!-- The sheet: the ledger, the scale drawing and the frame rule of one shot. -->
+<script lang="ts">
+	import { api, take } from '$lib/api/client';
+	import Notice from '$lib/frame/Notice.svelte';
+	import FrameRule from '$lib/pencil/FrameRule.svelte';
+	import ScaleDrawing from '$lib/pencil/ScaleDrawing.svelte';
+	import LedgerRow from '$lib/sheet/LedgerRow.svelte';
+	import { SheetSession } from '$lib/sheet/session.svelte';
+	import { openShot } from '$lib/shot/open.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { version } from '$lib/words';
+
+	const LOOK_EVERY = 3000;
+
+	const shot = openShot();
+	let session = $state<SheetSession | null>(null);
+	let trouble = $state('');
+	let hand = $state('canvas');
+	let writing = $state<Record<string, boolean>>({});
+	let ruler = $state<SVGSVGElement | null>(null);
+
+	take(api.GET('/api/shots/{shot_id}', { params: { path: { shot_id: shot.id } } })).then(
+		(page) => {
+			session = new SheetSession(shot.id, page, (heard) => shot.hear(heard));
+			shot.hear(page);
+		},
+		(error: Error) => (trouble = error.message)
+	);
+
+	// The verdict at the top follows what is typed, like everything else.
+	$effect(() => {
+		if (session) {
+			shot.verdict = session.page.sheet.verdict;
+			shot.state = session.page.sheet.state;
+		}
+	});
+
+	$effect(() => {
+		const mine = session;
+		if (!mine) return;
+		const look = () => void mine.look().catch((error: Error) => (mine.trouble = error.message));
+		const timer = setInterval(look, LOOK_EVERY);
+		window.addEventListener('focus', look);
+		return () => {
+			clearInterval(timer);
+			window.removeEventListener('focus', look);
+		};
+	});
+
+	const rows = $derived(session?.page.sheet.groups.flatMap((group) => group.rows) ?? []);
+
+	function nextDifference(): void {
+		const from = rows.findIndex((row) => row.key === hand);
+		const order = [...rows.slice(from + 1), ...rows.slice(0, from + 1)];
+		const next = order.find((row) => row.state === 'differs');
+		if (!next) return;
+		document.querySelector<HTMLElement>(`[data-row="${next.key}"] :is(input, button)`)?.focus();
+	}
+
+	answerKeys({
+		undo: () => session?.page.head.undo && void session.step('undo'),
+		redo: () => session?.page.head.redo && void session.step('redo'),
+		nextDifference,
+		use: () => {
+			const offer = session?.row(hand)?.says.find((said) => said.offer)?.offer;
+			if (offer) void session?.save(offer.texts);
+		},
+		why: () => {
+			if (session?.row(hand)?.state !== 'follows') writing[hand] = true;
+		},
+		rule: () => ruler?.focus()
+	});
+
+	function setEnd(end: 'first' | 'last', frame: number): void {
+		void session?.save({ work_range: { [end]: String(frame) } });
+	}
+</script>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if session}
+	{@const sheet = session.page.sheet}
+	{#if session.clash}
+		<Notice>
+			<strong>{session.clash.message}</strong>
+			{#each session.clash.changes as change, i (i)}
+				<span>{change.label} {#if change.after}<span class="num">{change.before || '(empty)'} → {change.after}</span>{/if}</span>
+			{/each}
+			{#if session.unsaved}
+				<span>What you typed still stands in its fields, not saved.</span>
+				<button type="button" class="act" onclick={() => void session?.saveMine()}>Save mine on top</button>
+				<button type="button" class="act" onclick={() => session?.takeTheirs()}>Let mine go</button>
+			{:else}
+				<button type="button" class="act" onclick={() => session && (session.clash = null)}>Noted</button>
+			{/if}
+		</Notice>
+	{/if}
+	{#if session.trouble}
+		<Notice>
+			{session.trouble}
+			<button type="button" class="act" onclick={() => session && (session.trouble = '')}>Noted</button>
+		</Notice>
+	{/if}
+	<div class="flex min-h-0 grow">
+		<main class="min-h-0 grow overflow-y-auto bg-sheet" aria-label="Sheet">
+			<div
+				class="sticky top-0 z-10 grid h-[32px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(0,1fr)] items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
+			>
+				<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span>This shot</span>
+				<span class="flex items-baseline justify-between">
+					What it means
+					<span class="flex items-baseline gap-3" aria-live="polite">
+						{#if session.saving}saving …{:else if session.unsaved}<span class="text-ink">typed, not saved</span
+							>{:else}saved as {version(session.page.head.version)}{/if}
+						<button
+							type="button"
+							class="act"
+							disabled={!session.page.head.undo}
+							title={titled('Undo the last change', 'undo')}
+							onclick={() => void session?.step('undo')}>Undo</button
+						>
+						<button
+							type="button"
+							class="act"
+							disabled={!session.page.head.redo}
+							title={titled('Redo what was undone', 'redo')}
+							onclick={() => void session?.step('redo')}>Redo</button
+						>
+					</span>
+				</span>
+			</div>
+			{#each sheet.groups as group (group.key)}
+				<section aria-labelledby="group-{group.key}">
+					<h2 id="group-{group.key}" class="flex items-baseline gap-3 pt-[9px] pb-[3px] pl-[46px] text-head font-semibold [font-stretch:100%]">
+						{group.title}
+						<span class="text-xs font-normal text-ink2 [font-stretch:88%]">{group.note}</span>
+					</h2>
+					{#each group.rows as row (row.key)}
+						<LedgerRow
+							{row}
+							{session}
+							inHand={hand === row.key}
+							bind:writing={() => writing[row.key] ?? false, (value) => (writing[row.key] = value)}
+							onhand={() => (hand = row.key)}
+						/>
+					{/each}
+				</section>
+			{/each}
+			<p class="px-[46px] py-3 text-xs text-ink2">Colour names are those of {session.page.color_config}.</p>
+		</main>
+		<aside class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]" aria-label="Drawing">
+			<ScaleDrawing drawing={session.page.drawing} />
+		</aside>
+	</div>
+	<footer class="shrink-0 border-t border-ink bg-sheet">
+		<FrameRule
+			bind:element={ruler}
+			rule={session.page.rule}
+			onfirst={(frame) => setEnd('first', frame)}
+			onlast={(frame) => setEnd('last', frame)}
+			ontype={(end, frame) => session?.type('work_range', end, String(frame))}
+			oncommit={() => void session?.commit('work_range')}
+		/>
+	</footer>
+{/if}
