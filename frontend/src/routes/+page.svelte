@@ -15,9 +15,12 @@
 	import Drop from '$lib/ui/drop/Drop.svelte';
 	import { clock, cutNumber } from '$lib/words';
 
-	const desk = createQuery(() => ({ queryKey: ['desk'], queryFn: () => take(api.GET('/api/desk')) }));
+	const desk = createQuery(() => ({
+		queryKey: ['desk'],
+		queryFn: () => take(api.GET('/api/desk'))
+	}));
 
-	let open = $state<'start' | 'file' | null>(null);
+	let open = $state<'start' | 'file' | 'cut' | null>(null);
 	let title = $state('');
 	let kind = $state('');
 	let code = $state('AAA_0000');
@@ -33,7 +36,7 @@
 	answerKeys({
 		start: () => (open = open === 'start' ? null : 'start'),
 		openFile: () => (open = open === 'file' ? null : 'file'),
-		readCut: () => productions[0] && void goto(`/p/${productions[0].id}?read`)
+		readCut: () => (open = open === 'cut' ? null : 'cut')
 	});
 
 	async function start(): Promise<void> {
@@ -54,7 +57,10 @@
 		if (!chosen) return;
 		trouble = '';
 		try {
-			const made = await sendForm<Schema<'Made'>>(`/api/productions/${chosen.id}/setup-file`, form(file));
+			const made = await sendForm<Schema<'Made'>>(
+				`/api/productions/${chosen.id}/setup-file`,
+				form(file)
+			);
 			await goto(`/s/${made.id}`);
 		} catch (error) {
 			trouble = `${file.name}: ${words(error)}`;
@@ -62,12 +68,30 @@
 	}
 </script>
 
-<Head title="Desk" subtitle={desk.data ? `${desk.data.who} · ${productions.length} productions` : ''}>
+<Head
+	title="Desk"
+	subtitle={desk.data ? `${desk.data.who} · ${productions.length} productions` : ''}
+>
 	{#snippet verdict()}
-		<button type="button" class="act" title={titled('Start a production', 'start')} onclick={() => (open = 'start')}>Start a production</button>
+		<button
+			type="button"
+			class="act"
+			title={titled('Start a production', 'start')}
+			onclick={() => (open = 'start')}>Start a production</button
+		>
 		{#if productions[0]}
-			<a class="act" title={titled('Read a cut', 'readCut')} href="/p/{productions[0].id}?read">Read a cut</a>
-			<button type="button" class="act" title={titled('Open a setup file', 'openFile')} onclick={() => (open = 'file')}>Open a setup file</button>
+			<button
+				type="button"
+				class="act"
+				title={titled('Read a cut', 'readCut')}
+				onclick={() => (open = 'cut')}>Read a cut</button
+			>
+			<button
+				type="button"
+				class="act"
+				title={titled('Open a setup file', 'openFile')}
+				onclick={() => (open = 'file')}>Open a setup file</button
+			>
 		{/if}
 	{/snippet}
 </Head>
@@ -82,16 +106,46 @@
 			</div>
 			<div class="grid grid-cols-[minmax(0,300px)_minmax(0,1fr)] gap-8">
 				<div class="flex flex-col gap-3">
-					<label class="flex flex-col gap-1 text-xs text-ink2">Title <input class="field text-base text-ink" bind:value={title} maxlength="120" /></label>
-					<label class="flex flex-col gap-1 text-xs text-ink2">What it is <input class="field text-base text-ink" bind:value={kind} placeholder="Short film, series, job" /></label>
-					<label class="flex flex-col gap-1 text-xs text-ink2">A shot's code looks like <input class="field num text-ink" bind:value={code} /></label>
-					<p class="pt-1"><button type="button" class="act" disabled={!title.trim() || !format.sound} onclick={() => void start()}>Start {title.trim() || 'the production'}</button></p>
+					<label class="flex flex-col gap-1 text-xs text-ink2"
+						>Title <input
+							class="field text-base text-ink"
+							bind:value={title}
+							maxlength="120"
+						/></label
+					>
+					<label class="flex flex-col gap-1 text-xs text-ink2"
+						>What it is <input
+							class="field text-base text-ink"
+							bind:value={kind}
+							placeholder="Short film, series, job"
+						/></label
+					>
+					<label class="flex flex-col gap-1 text-xs text-ink2"
+						>A shot's code looks like <input class="field num text-ink" bind:value={code} /></label
+					>
+					<p class="pt-1">
+						<button
+							type="button"
+							class="act"
+							disabled={!title.trim() || !format.sound}
+							onclick={() => void start()}>Start {title.trim() || 'the production'}</button
+						>
+					</p>
 				</div>
 				<div>
 					<h3 class="pb-1 font-semibold text-blue">What its edit works to</h3>
 					<FormatFields session={format} />
 				</div>
 			</div>
+		</section>
+	{:else if open === 'cut' && chosen}
+		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Read a cut">
+			<p class="flex items-baseline gap-5">
+				<span>Read a cut into</span>
+				{#each productions as each (each.id)}<a class="act" href="/p/{each.id}?read">{each.title}</a
+					>{/each}
+				<button type="button" class="act ml-auto" onclick={() => (open = null)}>Leave it</button>
+			</p>
 		</section>
 	{:else if open === 'file' && chosen}
 		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Open a setup file">
@@ -100,27 +154,44 @@
 				<button type="button" class="act" onclick={() => (open = null)}>Leave it</button>
 			</div>
 			<p class="flex items-center gap-3 pb-3">
-				into <Choice label="Production" value={chosen.title} options={productions.map((each) => each.title)} onchoose={(value) => (into = value)} />
+				into <Choice
+					label="Production"
+					value={chosen.title}
+					options={productions.map((each) => each.title)}
+					onchoose={(value) => (into = value)}
+				/>
 			</p>
-			<Drop label="a setup that a hand off wrote (.setup.json). A shot with its code gets a new version, which undo takes back." accept=".json" onfile={(file) => void openSetup(file)} />
+			<Drop
+				label="a setup that a hand off wrote (.setup.json). A shot with its code gets a new version, which undo takes back."
+				accept=".json"
+				onfile={(file) => void openSetup(file)}
+			/>
 		</section>
 	{/if}
 	<section class="px-[22px] pt-5" aria-labelledby="productions">
 		<h2 id="productions" class="pb-2 text-head font-semibold">Productions</h2>
 		{#each productions as each (each.id)}
-			<a href="/p/{each.id}" class="grid grid-cols-[minmax(200px,1.1fr)_minmax(190px,1fr)_110px_minmax(300px,1.6fr)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised">
+			<a
+				href="/p/{each.id}"
+				class="grid grid-cols-[minmax(200px,1.1fr)_minmax(190px,1fr)_130px_minmax(300px,1.6fr)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised"
+			>
 				<span class="min-w-0">
 					<span class="block truncate text-[15px] font-semibold">{each.title}</span>
 					<span class="text-xs text-ink2">{each.kind}</span>
 				</span>
 				<span class="num text-blue">{each.format}</span>
-				<span class="text-ink2">{each.cut_number ? cutNumber(each.cut_number) : 'no cut yet'} · <span class="num">{each.shots}</span></span>
+				<span class="text-ink2"
+					>{each.cut_number ? cutNumber(each.cut_number) : 'no cut yet'} ·
+					<span class="num">{each.shots}</span> shots</span
+				>
 				<Tally tally={each.tally} brief />
 			</a>
 		{:else}
 			{#if desk.data}
 				<p class="border-t border-rule py-5">
-					Nothing is here yet. <button type="button" class="act" onclick={() => (open = 'start')}>Start a production</button> with what its edit works to, then read its cut.
+					Nothing is here yet. <button type="button" class="act" onclick={() => (open = 'start')}
+						>Start a production</button
+					> with what its edit works to, then read its cut.
 				</p>
 			{/if}
 		{/each}
@@ -131,13 +202,22 @@
 			<ul class="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-x-6">
 				{#each desk.data.recent as shot (shot.id)}
 					<li>
-						<a href="/s/{shot.id}" class="flex items-center gap-4 border-t border-rule py-3 hover:bg-raised">
+						<a
+							href="/s/{shot.id}"
+							class="flex items-center gap-4 border-t border-rule py-3 hover:bg-raised"
+						>
 							<Shape shape={shot.shape} edit={shot.edit_shape} height={46} />
 							<span class="min-w-0">
-								<span class="flex items-center gap-2"><Mark state={shot.state} word={shot.word} size={11} /><span class="num font-semibold">{shot.code}</span></span>
+								<span class="flex items-center gap-2"
+									><Mark state={shot.state} word={shot.word} size={11} /><span
+										class="num font-semibold">{shot.code}</span
+									></span
+								>
 								<span class="block truncate">{shot.title}</span>
 								<span class="block truncate text-xs text-ink2">{shot.canvas} · {shot.verdict}</span>
-								<span class="block truncate text-xs text-ink2">{shot.production}, {clock(shot.touched_at)}</span>
+								<span class="block truncate text-xs text-ink2"
+									>{shot.production}, {clock(shot.touched_at)}</span
+								>
 							</span>
 						</a>
 					</li>

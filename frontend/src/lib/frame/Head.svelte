@@ -30,7 +30,9 @@
 	class="grid h-[56px] shrink-0 grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)] items-center gap-4 border-b border-rule bg-sheet px-[22px] print:hidden"
 >
 	<div class="min-w-0">
-		<h1 class="truncate text-code font-semibold {figures ? 'font-figures tracking-tight' : ''}">{title}</h1>
+		<h1 class="truncate text-code font-semibold {figures ? 'font-figures tracking-tight' : ''}">
+			{title}
+		</h1>
 		<p class="truncate text-sm text-ink2">{subtitle}</p>
 	</div>
 	<nav aria-label="Steps" class="flex h-full gap-7 text-[14px]">

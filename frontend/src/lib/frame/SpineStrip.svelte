@@ -10,8 +10,7 @@
 	let dragged = $state<number | null>(null);
 
 	const here = $derived(page.url.pathname);
-	const isHere = (spine: Spine) =>
-		here === address(spine) || here.startsWith(address(spine) + '/');
+	const isHere = (spine: Spine) => here === address(spine) || here.startsWith(address(spine) + '/');
 
 	function close(spine: Spine): void {
 		const wasHere = isHere(spine);
@@ -39,7 +38,15 @@
 		aria-current={here === '/' ? 'page' : undefined}
 		class="flex h-[52px] items-center justify-center"
 	>
-		<svg width="22" height="18" viewBox="0 0 22 18" aria-hidden="true" fill="none" stroke="var(--ink)" stroke-width="1.6">
+		<svg
+			width="22"
+			height="18"
+			viewBox="0 0 22 18"
+			aria-hidden="true"
+			fill="none"
+			stroke="var(--ink)"
+			stroke-width="1.6"
+		>
 			<path d="M1 7h20M3 7v10M19 7v10M5 7l2-5h8l2 5" />
 		</svg>
 	</a>
@@ -67,7 +74,8 @@
 					class="flex max-h-48 flex-col items-center gap-2 rounded-l px-2 py-3 text-ink2 aria-[current]:bg-sheet aria-[current]:text-ink aria-[current]:shadow-[inset_3px_0_0_var(--ink)]"
 				>
 					{#if spine.kind === 'shot'}<Mark state={spine.state} size={11} />{/if}
-					<span class="num max-h-36 rotate-180 overflow-hidden font-medium text-ellipsis whitespace-nowrap [writing-mode:vertical-rl]"
+					<span
+						class="num max-h-36 rotate-180 overflow-hidden font-medium text-ellipsis whitespace-nowrap [writing-mode:vertical-rl]"
 						>{spine.label}</span
 					>
 				</a>

@@ -21,10 +21,26 @@
 		{#each bars.disk as run, i (i)}
 			<rect x={left(run)} width={wide(run)} y="9" height="5" fill="var(--ink)" />
 		{:else}
-			<rect x={left(bars.work)} width={wide(bars.work)} y="9.5" height="4" fill="none" stroke="var(--ink2)" stroke-dasharray="2 2" />
+			<rect
+				x={left(bars.work)}
+				width={wide(bars.work)}
+				y="9.5"
+				height="4"
+				fill="none"
+				stroke="var(--ink2)"
+				stroke-dasharray="2 2"
+			/>
 		{/each}
 		{#each bars.missing as run, i (i)}
-			<rect x={left(run)} width={Math.max(2, wide(run))} y="9" height="5" fill="none" stroke="var(--red)" stroke-width="1.2" />
+			<rect
+				x={left(run)}
+				width={Math.max(2, wide(run))}
+				y="9"
+				height="5"
+				fill="none"
+				stroke="var(--red)"
+				stroke-width="1.2"
+			/>
 		{/each}
 	{:else}
 		<rect width={Math.max(1, length * scale)} y="1" height="6" fill="var(--blueline)" />

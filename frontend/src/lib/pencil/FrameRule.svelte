@@ -47,7 +47,9 @@
 	const x = (frame: number) => LEFT + (frame - rule.first) * scale;
 	const band = (key: string) => rule.bands.find((each) => each.key === key);
 
-	const frame = $derived(Math.min(rule.last, Math.max(rule.first, chosen ?? band('cut')?.runs[0]?.first ?? rule.home)));
+	const frame = $derived(
+		Math.min(rule.last, Math.max(rule.first, chosen ?? band('cut')?.runs[0]?.first ?? rule.home))
+	);
 	const reading = $derived(Math.floor((frame - rule.first) / rule.step));
 	const spoken = $derived(
 		rule.scales.map((each) => `${each.label} ${each.readings[reading] ?? ''}`).join(', ')
@@ -128,7 +130,13 @@
 	{onkeydown}
 >
 	<defs>
-		<pattern id="short" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+		<pattern
+			id="short"
+			width="6"
+			height="6"
+			patternUnits="userSpaceOnUse"
+			patternTransform="rotate(45)"
+		>
 			<path d="M0 0v6" style="stroke: var(--red); stroke-width: 2.4" />
 		</pattern>
 	</defs>
@@ -159,7 +167,12 @@
 			<g class="band {each.tone}" class:hand={inHand === each.key}>
 				<text x="18" y={place.y + place.height / 2 + 4} class="name">{each.label}</text>
 				{#each each.runs as run (run.first)}
-					<rect x={x(run.first)} y={place.y} width={Math.max(1, (run.last - run.first + 1) * scale)} height={place.height} />
+					<rect
+						x={x(run.first)}
+						y={place.y}
+						width={Math.max(1, (run.last - run.first + 1) * scale)}
+						height={place.height}
+					/>
 				{/each}
 				{#each each.missing as run (run.first)}
 					<rect
@@ -172,7 +185,11 @@
 					/>
 				{/each}
 				{#if each.note}
-					<text x={Math.min(x((each.missing.at(-1)?.last ?? rule.last) + 1) + 6, width - 76)} y={place.y + 6} class="name note">{each.note}</text>
+					<text
+						x={Math.min(x((each.missing.at(-1)?.last ?? rule.last) + 1) + 6, width - 76)}
+						y={place.y + 6}
+						class="name note">{each.note}</text
+					>
 				{/if}
 			</g>
 		{/if}
@@ -199,7 +216,10 @@
 			{@const words = each.readings[reading]}
 			{#if place && words}
 				{@const wide = words.length * 6.5 + 8}
-				{@const left = x(frame) + scale / 2 + wide + 4 > width ? x(frame) + scale / 2 - wide - 3 : x(frame) + scale / 2 + 3}
+				{@const left =
+					x(frame) + scale / 2 + wide + 4 > width
+						? x(frame) + scale / 2 - wide - 3
+						: x(frame) + scale / 2 + 3}
 				<rect x={left} y={place.text - 10} width={wide} height="13" />
 				<text x={left + 4} y={place.text} class="figure {place.tone}">{words}</text>
 			{/if}

@@ -2,7 +2,11 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 
-	let { state, word, size = 12 }: { state: Schema<'State'>; word?: string; size?: number } = $props();
+	let {
+		state,
+		word,
+		size = 12
+	}: { state: Schema<'State'>; word?: string; size?: number } = $props();
 
 	const WORDS: Record<Schema<'State'>, string> = {
 		follows: 'follows the edit',

@@ -15,9 +15,7 @@
 			(TALL - ROOM.top - ROOM.bottom) / drawing.edit.height
 		)
 	);
-	const x0 = $derived(
-		ROOM.left + (WIDE - ROOM.left - ROOM.right - drawing.edit.width * scale) / 2
-	);
+	const x0 = $derived(ROOM.left + (WIDE - ROOM.left - ROOM.right - drawing.edit.width * scale) / 2);
 	const tall = $derived(ROOM.top + drawing.edit.height * scale + ROOM.bottom);
 	const at = (rect: Schema<'Rect'>) => ({
 		x: x0 + rect.x * scale,
@@ -27,22 +25,64 @@
 	});
 	const edit = $derived(at(drawing.edit));
 	const canvas = $derived(at(drawing.canvas));
+	const below = $derived(edit.y + edit.height);
+	const FIGURE = 6.6;
+
+	/** A dimension line across, broken where its figure stands. */
+	function across(rect: Schema<'Rect'>, y: number, figure: string): string {
+		const gap = (figure.length * FIGURE) / 2 + 5;
+		const half = Math.max(0, rect.width / 2 - gap);
+		return `M${rect.x} ${y}h${half}M${rect.x + rect.width} ${y}h${-half}`;
+	}
+
+	/** A dimension line down, broken likewise. */
+	function down(rect: Schema<'Rect'>, x: number, figure: string): string {
+		const gap = (figure.length * FIGURE) / 2 + 5;
+		const half = Math.max(0, rect.height / 2 - gap);
+		return `M${x} ${rect.y}v${half}M${x} ${rect.y + rect.height}v${-half}`;
+	}
+
 	const radius = $derived(Math.min(canvas.width, canvas.height) * 0.15);
 	const round = $derived(Math.abs(drawing.squeeze - 1) < 1e-9);
 </script>
 
 <div class="flex justify-between px-[22px] pb-1">
-	<span class="font-semibold">{drawing.title}</span><span class="num text-ink2">{drawing.corner}</span>
+	<span class="font-semibold">{drawing.title}</span><span class="num text-ink2"
+		>{drawing.corner}</span
+	>
 </div>
-<svg viewBox="0 0 {WIDE} {tall}" class="w-full" role="img" aria-label="{drawing.title}: {drawing.corner}">
+<svg
+	viewBox="0 0 {WIDE} {tall}"
+	class="w-full"
+	role="img"
+	aria-label="{drawing.title}: {drawing.corner}"
+>
 	<defs>
-		<pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+		<pattern
+			id="hatch"
+			width="6"
+			height="6"
+			patternUnits="userSpaceOnUse"
+			patternTransform="rotate(45)"
+		>
 			<path d="M0 0v6" stroke="var(--red)" stroke-width="1.6" />
 		</pattern>
 	</defs>
 	<g class="blue">
-		<path d="M{edit.x} {ROOM.top - 26}v20M{edit.x + edit.width} {ROOM.top - 26}v20M{edit.x} {ROOM.top - 18}h{edit.width}" />
-		<path d="M{x0 - 20} {edit.y}h14M{x0 - 20} {edit.y + edit.height}h14M{x0 - 13} {edit.y}v{edit.height}" />
+		<path
+			d="M{edit.x} {ROOM.top - 26}v20M{edit.x + edit.width} {ROOM.top - 26}v20{across(
+				edit,
+				ROOM.top - 18,
+				drawing.across_edit
+			)}"
+		/>
+		<path
+			d="M{x0 - 20} {edit.y}h14M{x0 - 20} {edit.y + edit.height}h14{down(
+				edit,
+				x0 - 13,
+				drawing.down_edit
+			)}"
+		/>
 		<rect {...edit} fill="var(--bluewash)" stroke-width="1.6" />
 	</g>
 	<rect {...canvas} fill="var(--raised)" stroke="var(--ink)" stroke-width="1.6" />
@@ -53,26 +93,51 @@
 		<rect {...edit} />
 		<rect {...at(drawing.action)} stroke-width="1" />
 		<rect {...at(drawing.safe_title)} stroke-width="1" stroke-dasharray="4 4" />
-		<path d="M{edit.x + edit.width / 2 - 7} {edit.y + edit.height / 2}h14m-7 -7v14" stroke-width="1" />
+		<path
+			d="M{edit.x + edit.width / 2 - 7} {edit.y + edit.height / 2}h14m-7 -7v14"
+			stroke-width="1"
+		/>
 	</g>
 	<g transform="translate({canvas.x + canvas.width * 0.72} {canvas.y + canvas.height * 0.46})">
 		<ellipse rx={radius} ry={radius} fill="none" stroke="var(--ink2)" />
 		{#if !round}
-			<ellipse rx={radius * drawing.squeeze} ry={radius} fill="none" stroke="var(--red)" stroke-dasharray="3 3" />
+			<ellipse
+				rx={radius * drawing.squeeze}
+				ry={radius}
+				fill="none"
+				stroke="var(--red)"
+				stroke-dasharray="3 3"
+			/>
 		{/if}
 		<text y={radius + 14} text-anchor="middle" class="soft"
 			>{round ? 'a circle stays round' : 'read with the edit’s pixels'}</text
 		>
 	</g>
 	<g class="figures">
-		<text x={edit.x + edit.width / 2} y={ROOM.top - 14} text-anchor="middle" class="asked">{drawing.across_edit}</text>
-		<text transform="translate({x0 - 9} {edit.y + edit.height / 2}) rotate(-90)" text-anchor="middle" class="asked"
-			>{drawing.down_edit}</text
+		<text x={edit.x + edit.width / 2} y={ROOM.top - 14} text-anchor="middle" class="asked"
+			>{drawing.across_edit}</text
 		>
-		<path d="M{canvas.x} {edit.y + edit.height + 8}v18M{canvas.x + canvas.width} {edit.y + edit.height + 8}v18M{canvas.x} {edit.y + edit.height + 18}h{canvas.width}" stroke="var(--ink)" fill="none" />
-		<text x={canvas.x + canvas.width / 2} y={edit.y + edit.height + 22} text-anchor="middle" class="own">{drawing.across_canvas}</text>
-		<text transform="translate({edit.x + edit.width + 18} {edit.y + edit.height / 2}) rotate(-90)" text-anchor="middle" class="own"
-			>{drawing.down_canvas}</text
+		<text
+			transform="translate({x0 - 9} {edit.y + edit.height / 2}) rotate(-90)"
+			text-anchor="middle"
+			class="asked">{drawing.down_edit}</text
+		>
+		<path
+			d="M{canvas.x} {below + 8}v18M{canvas.x + canvas.width} {below + 8}v18{across(
+				canvas,
+				below + 18,
+				drawing.across_canvas
+			)}"
+			stroke="var(--ink)"
+			fill="none"
+		/>
+		<text x={canvas.x + canvas.width / 2} y={below + 22} text-anchor="middle" class="own"
+			>{drawing.across_canvas}</text
+		>
+		<text
+			transform="translate({edit.x + edit.width + 18} {edit.y + edit.height / 2}) rotate(-90)"
+			text-anchor="middle"
+			class="own">{drawing.down_canvas}</text
 		>
 	</g>
 </svg>
@@ -96,9 +161,6 @@
 	text {
 		font-family: var(--font-figures);
 		font-size: 11px;
-		paint-order: stroke;
-		stroke: var(--stock);
-		stroke-width: 6px;
 	}
 	.asked {
 		fill: var(--blue);
@@ -109,6 +171,5 @@
 	.soft {
 		font-family: var(--font-words);
 		fill: var(--ink2);
-		stroke: none;
 	}
 </style>

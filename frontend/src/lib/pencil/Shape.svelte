@@ -11,8 +11,19 @@
 	const same = $derived(Math.abs(shape - edit) < 1e-9);
 </script>
 
-<svg width={frame.width + 4} height={height + 4} viewBox="-2 -2 {frame.width + 4} {height + 4}" aria-hidden="true">
-	<rect width={frame.width} {height} fill="var(--bluewash)" stroke="var(--blueline)" stroke-width="1.5" />
+<svg
+	width={frame.width + 4}
+	height={height + 4}
+	viewBox="-2 -2 {frame.width + 4} {height + 4}"
+	aria-hidden="true"
+>
+	<rect
+		width={frame.width}
+		{height}
+		fill="var(--bluewash)"
+		stroke="var(--blueline)"
+		stroke-width="1.5"
+	/>
 	<rect
 		x={(frame.width - canvas.width) / 2}
 		y={(height - canvas.height) / 2}

@@ -75,7 +75,11 @@
 		<button type="button" class="act" onclick={onclose}>Leave it</button>
 	</div>
 	<div class="flex flex-wrap items-end gap-5">
-		<Drop label="OpenTimelineIO (.otio) or EDL (CMX 3600, .edl)" accept=".otio,.edl,.json,.txt" onfile={(chosen) => void show(chosen)} />
+		<Drop
+			label="OpenTimelineIO (.otio) or EDL (CMX 3600, .edl)"
+			accept=".otio,.edl,.json,.txt"
+			onfile={(chosen) => void show(chosen)}
+		/>
 		<label class="flex flex-col gap-1 text-xs text-ink2">
 			A shot's code looks like
 			<input class="field num text-ink" size="14" bind:value={code} onchange={() => void again()} />
@@ -83,19 +87,28 @@
 		{#if rateAsked}
 			<label class="flex flex-col gap-1 text-xs text-ink2">
 				The EDL's rate, which it doesn't say
-				<input class="field num text-ink" size="12" bind:value={given} onchange={() => void again()} />
+				<input
+					class="field num text-ink"
+					size="12"
+					bind:value={given}
+					onchange={() => void again()}
+				/>
 			</label>
 		{/if}
 	</div>
 	{#if busy}<p role="status" class="pt-3">{busy}</p>{/if}
 	{#if trouble}
-		<p role="alert" class="pt-3 text-red">{file?.name}: {trouble} <span class="text-ink">Nothing was stored.</span></p>
+		<p role="alert" class="pt-3 text-red">
+			{file?.name}: {trouble} <span class="text-ink">Nothing was stored.</span>
+		</p>
 	{/if}
 	{#if preview}
 		<p class="flex flex-wrap items-baseline gap-x-5 pt-3">
 			<strong>{preview.title || file?.name}</strong>
 			<span>{preview.form}</span>
-			<span class="num">{preview.events.length} events, {preview.frames} frames, {preview.length}</span>
+			<span class="num"
+				>{preview.events.length} events, {preview.frames} frames, {preview.length}</span
+			>
 			<span class="num">{preview.rate} {preview.labels}</span>
 			<button type="button" class="act ml-auto" onclick={() => void takeIt()}
 				>Read as {cutNumber(preview.next_number).toLowerCase()}</button
@@ -105,19 +118,26 @@
 		<div class="mt-2 max-h-56 overflow-auto bg-sheet" role="region" aria-label="Events">
 			<table class="num w-full text-left [&_td]:px-2 [&_td]:py-0.5 [&_th]:px-2">
 				<thead class="sticky top-0 bg-sheet text-xs text-ink2">
-					<tr><th></th><th>Code</th><th>Clip name</th><th>Edit in</th><th class="text-right">Frames</th><th>Source in</th><th>Reel</th><th>Speed</th></tr>
+					<tr
+						><th></th><th>Code</th><th>Clip name</th><th>Edit in</th><th class="text-right"
+							>Frames</th
+						><th>Source in</th><th>Reel</th><th>Speed</th></tr
+					>
 				</thead>
 				<tbody>
 					{#each preview.events.slice(0, 400) as event (event.position + event.record_in)}
 						<tr class="border-t border-rule/60">
-							<td class="text-ink2">{event.position}</td><td class="font-semibold">{event.code}</td><td>{event.name}</td>
+							<td class="text-ink2">{event.position}</td><td class="font-semibold">{event.code}</td
+							><td>{event.name}</td>
 							<td class="text-blue">{event.record_in}</td><td class="text-right">{event.length}</td>
 							<td>{event.source_in}</td><td>{event.reel}</td><td>{event.speed}</td>
 						</tr>
 					{/each}
 				</tbody>
 			</table>
-			{#if preview.events.length > 400}<p class="p-2 text-ink2">and {preview.events.length - 400} more</p>{/if}
+			{#if preview.events.length > 400}<p class="p-2 text-ink2">
+					and {preview.events.length - 400} more
+				</p>{/if}
 		</div>
 	{/if}
 </section>

@@ -20,7 +20,9 @@
 	{#each shown as state (state)}
 		<span class="flex items-center gap-2">
 			<Mark {state} word={WORDS[state]} size={11} />
-			{#if brief}<span class="num">{tally[state]}</span> {WORDS[state]}{:else}{WORDS[state]} · {tally[state]}{/if}
+			{#if brief}<span class="num">{tally[state]}</span> {WORDS[state]}{:else}{WORDS[state]} · {tally[
+					state
+				]}{/if}
 		</span>
 	{/each}
 </p>

@@ -6,6 +6,8 @@ export function productionQuery(id: () => number) {
 	return createQuery(() => ({
 		queryKey: ['production', id()],
 		queryFn: () =>
-			take(api.GET('/api/productions/{production_id}', { params: { path: { production_id: id() } } }))
+			take(
+				api.GET('/api/productions/{production_id}', { params: { path: { production_id: id() } } })
+			)
 	}));
 }

@@ -25,12 +25,18 @@
 				/>
 				<span class="text-xs text-ink2">
 					{#if row.problem}
-						<Trouble key={row.key} problem={row.problem} onuse={(texts) => session.use(row.key, texts)} />
+						<Trouble
+							key={row.key}
+							problem={row.problem}
+							onuse={(texts) => session.use(row.key, texts)}
+						/>
 					{/if}
 				</span>
 			</div>
 		</div>
 	{/each}
-	{#if session.reckoned?.problem}<p role="alert" class="py-2 text-red">{session.reckoned.problem}</p>{/if}
+	{#if session.reckoned?.problem}<p role="alert" class="py-2 text-red">
+			{session.reckoned.problem}
+		</p>{/if}
 	{#if session.trouble}<p role="alert" class="py-2 text-red">{session.trouble}</p>{/if}
 </div>

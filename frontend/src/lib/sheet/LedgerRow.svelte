@@ -49,7 +49,10 @@
 	aria-label={row.label}
 	onfocusin={onhand}
 >
-	<Mark state={row.asked === null && row.state === 'follows' ? 'follows' : row.state} word={row.word} />
+	<Mark
+		state={row.asked === null && row.state === 'follows' ? 'follows' : row.state}
+		word={row.word}
+	/>
 	<span class="font-medium" title={row.help}>{row.label}</span>
 	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.asked ?? ''}</span>
 	<Fields
@@ -60,7 +63,11 @@
 	/>
 	<div class="text-sm leading-tight text-ink2" data-means>
 		{#if row.problem}
-			<Trouble key={row.key} problem={row.problem} onuse={(texts) => void session.save({ [row.key]: texts })} />
+			<Trouble
+				key={row.key}
+				problem={row.problem}
+				onuse={(texts) => void session.save({ [row.key]: texts })}
+			/>
 		{:else}
 			{#each row.says as said, i (i)}
 				<Sentence text={said.text} strong={said.strong} />{' '}
@@ -69,7 +76,8 @@
 						type="button"
 						class="act text-ink"
 						title="{said.offer.label} ({KEYS.use.key})"
-						onclick={() => said.offer && void session.save(said.offer.texts)}>{said.offer.label}</button
+						onclick={() => said.offer && void session.save(said.offer.texts)}
+						>{said.offer.label}</button
 					>{' '}
 				{/if}
 			{/each}
@@ -103,7 +111,8 @@
 					type="button"
 					class="act text-ink2"
 					title="Write why it differs ({KEYS.why.key})"
-					onclick={() => (writing = true)}>{row.reason ? `Why? It was “${row.reason}”` : 'Say why'}</button
+					onclick={() => (writing = true)}
+					>{row.reason ? `Why? It was “${row.reason}”` : 'Say why'}</button
 				>
 			{/if}
 		{/if}

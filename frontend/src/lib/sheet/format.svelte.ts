@@ -48,7 +48,8 @@ export class FormatSession<R extends Reckoned> {
 			this.reckoned = said;
 			this.trouble = '';
 		} catch (error) {
-			if (mine === this.asked) this.trouble = error instanceof Error ? error.message : String(error);
+			if (mine === this.asked)
+				this.trouble = error instanceof Error ? error.message : String(error);
 		}
 	}
 

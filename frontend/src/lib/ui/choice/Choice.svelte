@@ -21,7 +21,12 @@
 	const items = $derived(options.map((option) => ({ value: option, label: option })));
 </script>
 
-<Select.Root type="single" {value} {items} onValueChange={(chosen) => chosen !== value && onchoose(chosen)}>
+<Select.Root
+	type="single"
+	{value}
+	{items}
+	onValueChange={(chosen) => chosen !== value && onchoose(chosen)}
+>
 	<Select.Trigger
 		aria-label={label}
 		aria-invalid={invalid}

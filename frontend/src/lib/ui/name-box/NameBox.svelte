@@ -56,14 +56,21 @@
 				if (event.key === 'Enter' && !open) oncommit();
 			}}
 		/>
-		<Combobox.Trigger aria-label="Names for {label.toLowerCase()}" class="field px-1.5" tabindex={-1}>
+		<Combobox.Trigger
+			aria-label="Names for {label.toLowerCase()}"
+			class="field px-1.5"
+			tabindex={-1}
+		>
 			<svg width="8" height="6" viewBox="0 0 8 6" aria-hidden="true"
 				><path d="M0.5 1 4 4.5 7.5 1" fill="none" stroke="currentColor" /></svg
 			>
 		</Combobox.Trigger>
 	</span>
 	<Combobox.Portal>
-		<Combobox.Content sideOffset={2} class="z-20 max-h-64 overflow-auto border border-ink bg-raised py-1 shadow-lg">
+		<Combobox.Content
+			sideOffset={2}
+			class="z-20 max-h-64 overflow-auto border border-ink bg-raised py-1 shadow-lg"
+		>
 			<Combobox.Viewport>
 				{#each shown as name (name)}
 					<Combobox.Item

@@ -17,7 +17,8 @@
 
 	$effect(() => {
 		const said = production.data;
-		if (said) spines.open({ kind: 'production', id: said.id, label: said.title, state: said.state });
+		if (said)
+			spines.open({ kind: 'production', id: said.id, label: said.title, state: said.state });
 		if (production.isError) spines.close({ kind: 'production', id });
 	});
 
@@ -39,10 +40,13 @@
 			{@const said = production.data}
 			<Mark state={said.state} />
 			<div class="min-w-0">
-				<p class="truncate font-semibold {said.state === 'differs' ? 'text-red' : ''}">{said.verdict}</p>
+				<p class="truncate font-semibold {said.state === 'differs' ? 'text-red' : ''}">
+					{said.verdict}
+				</p>
 				<p class="truncate text-xs text-ink2">
-					{#if said.cut}{cutNumber(said.cut.number)} · read <span class="num text-[11px]">{clock(said.cut.at)}</span> from {said.cut.file_name}{:else}No cut
-						read yet{/if}
+					{#if said.cut}{cutNumber(said.cut.number)} · read
+						<span class="num text-[11px]">{clock(said.cut.at)}</span>
+						from {said.cut.file_name}{:else}No cut read yet{/if}
 				</p>
 			</div>
 		{/if}

@@ -91,15 +91,29 @@
 		<div class="flex items-baseline gap-4 pt-4 pb-2">
 			<h2 class="text-head font-semibold">Shots in cut order</h2>
 			{#if said.frames}
-				<span class="text-xs text-ink2">{said.length} · {said.frames} frames · a dot means it follows the edit</span>
+				<span class="text-xs text-ink2"
+					>{said.length} · {said.frames} frames · a dot means it follows the edit</span
+				>
 			{/if}
 			<span class="ml-auto flex gap-5">
-				<button type="button" class="act" title={titled('Read a cut', 'readCut')} onclick={() => (reading = true)}
-					>{said.cut ? 'Read a new cut' : 'Read a cut'}</button
+				<button
+					type="button"
+					class="act"
+					title={titled('Read a cut', 'readCut')}
+					onclick={() => (reading = true)}>{said.cut ? 'Read a new cut' : 'Read a cut'}</button
 				>
 				{#if fresh.length > 0}
-					<button type="button" class="act" onclick={() => void setUp(fresh.map((line) => line.code), fresh.length === 1)}
-						>{fresh.length === 1 ? `Set up ${fresh[0]?.code}` : `Set up the ${fresh.length} new shots`}</button
+					<button
+						type="button"
+						class="act"
+						onclick={() =>
+							void setUp(
+								fresh.map((line) => line.code),
+								fresh.length === 1
+							)}
+						>{fresh.length === 1
+							? `Set up ${fresh[0]?.code}`
+							: `Set up the ${fresh.length} new shots`}</button
 					>
 				{/if}
 			</span>
@@ -109,36 +123,60 @@
 				No shots yet: read the edit's cut list, and its shots stand here in order.
 			</p>
 		{:else}
-			<table class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal">
+			<table
+				class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal"
+			>
 				<thead class="h-[28px] text-xs text-ink2">
 					<tr>
-						<th class="w-6"></th><th>Shot</th><th></th><th>Edit in</th><th class="text-right">Cut</th>
+						<th class="w-6"></th><th>Shot</th><th></th><th>Edit in</th><th class="text-right"
+							>Cut</th
+						>
 						<th>Frames on disk</th><th></th><th>Canvas</th><th>Rate</th><th>Range</th><th>Why</th>
 					</tr>
 				</thead>
 				<tbody>
 					{#each said.lines as line (line.code)}
-						<tr class="h-[38px] border-t border-rule hover:bg-raised" class:bg-raised={line.shot_id === null}>
+						<tr
+							class="h-[38px] border-t border-rule hover:bg-raised"
+							class:bg-raised={line.shot_id === null}
+						>
 							<td><Mark state={line.state} word={line.word} /></td>
 							<td class="num font-semibold whitespace-nowrap">
-								{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}">{line.code}</a>
+								{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}"
+										>{line.code}</a
+									>
 								{:else}{line.code}{/if}
 							</td>
 							<td class="max-w-52 truncate" title={line.title}>
-								{#if line.shot_id !== null}<a href="/s/{line.shot_id}" tabindex="-1">{line.title}</a>
-								{:else}<button type="button" class="act" onclick={() => void setUp([line.code], true)}>Set up from the cut</button>{/if}
+								{#if line.shot_id !== null}<a href="/s/{line.shot_id}" tabindex="-1">{line.title}</a
+									>
+								{:else}<button
+										type="button"
+										class="act"
+										onclick={() => void setUp([line.code], true)}>Set up from the cut</button
+									>{/if}
 							</td>
 							<td class="num text-blue" title="Source {line.source_in}">{line.edit_in ?? ''}</td>
 							<td class="num text-right">{line.length ?? ''}</td>
-							<td><CutBars bars={line.line?.bars ?? null} length={line.length ?? 0} longest={said.longest} /></td>
+							<td
+								><CutBars
+									bars={line.line?.bars ?? null}
+									length={line.length ?? 0}
+									longest={said.longest}
+								/></td
+							>
 							<td><Shape shape={line.shape} edit={said.edit_shape} /></td>
 							{#each ['canvas', 'rate', 'range'] as name (name)}
 								{@const found = cell(line, name)}
-								<td class="num leading-tight {tone(found?.state)}">{#if found?.text}{found.text}{:else}<span class="text-ink2">·</span>{/if}</td>
+								<td class="num leading-tight {tone(found?.state)}"
+									>{#if found?.text}{found.text}{:else}<span class="text-ink2">·</span>{/if}</td
+								>
 							{/each}
 							<td class="text-xs leading-tight text-ink2">
 								{#if line.line?.why}<q class="italic">{line.line.why}</q>{/if}
-								{#if cell(line, 'colour')?.text}<span class={tone(cell(line, 'colour')?.state)}>colour: {cell(line, 'colour')?.text}</span>{/if}
+								{#if cell(line, 'colour')?.text}<span class={tone(cell(line, 'colour')?.state)}
+										>colour: {cell(line, 'colour')?.text}</span
+									>{/if}
 								{line.note}
 							</td>
 						</tr>

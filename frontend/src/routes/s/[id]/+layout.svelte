@@ -57,7 +57,9 @@
 		{#if shot.head}
 			<Mark state={shot.state} />
 			<div class="min-w-0">
-				<p class="truncate font-semibold {shot.state === 'differs' ? 'text-red' : ''}">{shot.verdict}</p>
+				<p class="truncate font-semibold {shot.state === 'differs' ? 'text-red' : ''}">
+					{shot.verdict}
+				</p>
 				<p class="truncate text-xs text-ink2">
 					<a class="hover:underline" href="/p/{shot.head.production_id}"
 						>{shot.head.cut_number ? cutNumber(shot.head.cut_number) : 'No cut yet'}</a

@@ -83,21 +83,31 @@
 		<Notice>
 			<strong>{session.clash.message}</strong>
 			{#each session.clash.changes as change, i (i)}
-				<span>{change.label} {#if change.after}<span class="num">{change.before || '(empty)'} → {change.after}</span>{/if}</span>
+				<span
+					>{change.label}
+					{#if change.after}<span class="num">{change.before || '(empty)'} → {change.after}</span
+						>{/if}</span
+				>
 			{/each}
 			{#if session.unsaved}
 				<span>What you typed still stands in its fields, not saved.</span>
-				<button type="button" class="act" onclick={() => void session?.saveMine()}>Save mine on top</button>
+				<button type="button" class="act" onclick={() => void session?.saveMine()}
+					>Save mine on top</button
+				>
 				<button type="button" class="act" onclick={() => session?.takeTheirs()}>Let mine go</button>
 			{:else}
-				<button type="button" class="act" onclick={() => session && (session.clash = null)}>Noted</button>
+				<button type="button" class="act" onclick={() => session && (session.clash = null)}
+					>Noted</button
+				>
 			{/if}
 		</Notice>
 	{/if}
 	{#if session.trouble}
 		<Notice>
 			{session.trouble}
-			<button type="button" class="act" onclick={() => session && (session.trouble = '')}>Noted</button>
+			<button type="button" class="act" onclick={() => session && (session.trouble = '')}
+				>Noted</button
+			>
 		</Notice>
 	{/if}
 	<div class="flex min-h-0 grow">
@@ -105,11 +115,14 @@
 			<div
 				class="sticky top-0 z-10 grid h-[32px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(0,1fr)] items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
 			>
-				<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span>This shot</span>
+				<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span
+					>This shot</span
+				>
 				<span class="flex items-baseline justify-between">
 					What it means
 					<span class="flex items-baseline gap-3" aria-live="polite">
-						{#if session.saving}saving …{:else if session.unsaved}<span class="text-ink">typed, not saved</span
+						{#if session.saving}saving …{:else if session.unsaved}<span class="text-ink"
+								>typed, not saved</span
 							>{:else}saved as {version(session.page.head.version)}{/if}
 						<button
 							type="button"
@@ -130,7 +143,10 @@
 			</div>
 			{#each sheet.groups as group (group.key)}
 				<section aria-labelledby="group-{group.key}">
-					<h2 id="group-{group.key}" class="flex items-baseline gap-3 pt-[9px] pb-[3px] pl-[46px] text-head font-semibold [font-stretch:100%]">
+					<h2
+						id="group-{group.key}"
+						class="flex items-baseline gap-3 pt-[9px] pb-[3px] pl-[46px] text-head font-semibold [font-stretch:100%]"
+					>
 						{group.title}
 						<span class="text-xs font-normal text-ink2 [font-stretch:88%]">{group.note}</span>
 					</h2>
@@ -145,9 +161,14 @@
 					{/each}
 				</section>
 			{/each}
-			<p class="px-[46px] py-3 text-xs text-ink2">Colour names are those of {session.page.color_config}.</p>
+			<p class="px-[46px] py-3 text-xs text-ink2">
+				Colour names are those of {session.page.color_config}.
+			</p>
 		</main>
-		<aside class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]" aria-label="Drawing">
+		<aside
+			class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
+			aria-label="Drawing"
+		>
 			<ScaleDrawing drawing={session.page.drawing} />
 		</aside>
 	</div>

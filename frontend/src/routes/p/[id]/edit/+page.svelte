@@ -51,11 +51,18 @@
 {#if done}<Notice calm>{done}</Notice>{/if}
 {#if said}
 	<main class="grid min-h-0 grow grid-cols-[minmax(420px,1fr)_minmax(380px,1fr)]">
-		<section class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4" aria-label="Edit format">
+		<section
+			class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
+			aria-label="Edit format"
+		>
 			<div class="flex items-baseline gap-4 pb-2">
 				<h2 class="text-head font-semibold text-blue">What the edit works to</h2>
-				<span class="text-xs text-ink2">{version(said.version)}, {clock(said.at)} by {said.who}</span>
-				<a class="act ml-auto" href="/api/productions/{id}/edit-format.json" download>Save as a file</a>
+				<span class="text-xs text-ink2"
+					>{version(said.version)}, {clock(said.at)} by {said.who}</span
+				>
+				<a class="act ml-auto" href="/api/productions/{id}/edit-format.json" download
+					>Save as a file</a
+				>
 			</div>
 			<FormatFields {session} />
 		</section>
@@ -81,7 +88,9 @@
 					<button type="button" class="act" disabled={!session.sound} onclick={() => void change()}
 						>Change the edit format</button
 					>
-					<button type="button" class="act" onclick={() => session.leave()}>Leave it as it is</button>
+					<button type="button" class="act" onclick={() => session.leave()}
+						>Leave it as it is</button
+					>
 				</p>
 				{#each said.touched as each (each.code)}
 					<div class="grid grid-cols-[96px_auto_1fr] gap-x-3 border-t border-rule py-2">
@@ -90,9 +99,14 @@
 							><Mark state={each.before} size={11} /> → <Mark state={each.after} size={11} /></span
 						>
 						<span class="text-sm leading-tight">
-							{#each each.appear as text (text)}<span class="block"><strong class="text-red">appears</strong> {text}</span>{/each}
-							{#each each.vanish as text (text)}<span class="block text-ink2">settled: {text}</span>{/each}
-							{#if each.follows_along && along}<span class="block text-ink2">takes the new values</span>{/if}
+							{#each each.appear as text (text)}<span class="block"
+									><strong class="text-red">appears</strong> {text}</span
+								>{/each}
+							{#each each.vanish as text (text)}<span class="block text-ink2">settled: {text}</span
+								>{/each}
+							{#if each.follows_along && along}<span class="block text-ink2"
+									>takes the new values</span
+								>{/if}
 						</span>
 					</div>
 				{:else}

@@ -1,0 +1,41 @@
+<!-- A sequence, movie or still: what its headers say, and how that agrees with the shot. -->
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import type { Schema } from '$lib/api/client';
+	import Mark from '$lib/pencil/Mark.svelte';
+	import Sentence from '$lib/pencil/Sentence.svelte';
+
+	let { line, actions }: { line: Schema<'MediaLine'>; actions?: Snippet } = $props();
+</script>
+
+<article class="border-t border-rule py-3" aria-label={line.name}>
+	<div class="flex items-center gap-x-3">
+		<Mark state={line.state} word={line.word} />
+		<h3 class="num min-w-0 truncate font-semibold">{line.name}</h3>
+		<span class="ml-auto flex shrink-0 gap-4">{@render actions?.()}</span>
+	</div>
+	<p class="flex flex-wrap gap-x-3 pl-6">
+		<span class="text-ink2">{line.kind}</span>
+		{#if line.frames}<span class="num">{line.frames}</span>{/if}
+		<span class="num text-ink2">{line.count} {line.count === 1 ? 'frame' : 'frames'}</span>
+		{#if line.timecode}<span class="num text-ink2">from {line.timecode}</span>{/if}
+	</p>
+	<div class="grid grid-cols-[24px_1fr]">
+		<span></span>
+		<div>
+			{#if line.problem}<p class="text-red">{line.problem}</p>{/if}
+			{#each line.says as said, i (i)}<p>
+					<Sentence text={said.text} strong={said.strong} />
+				</p>{/each}
+			{#if !line.says.length && !line.problem}<p class="text-ink2">{line.word}</p>{/if}
+			<dl class="flex flex-wrap gap-x-5 pt-1 text-xs">
+				{#each Object.entries(line.header) as [name, value] (name)}
+					<div class="flex gap-1.5">
+						<dt class="text-ink2">{name}</dt>
+						<dd class="num text-[11px]">{value}</dd>
+					</div>
+				{/each}
+			</dl>
+		</div>
+	</div>
+</article>

@@ -1,0 +1,99 @@
+<!-- Choosing a folder on a volume: nothing outside the volumes can be reached. -->
+<script lang="ts">
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import Choice from '../choice/Choice.svelte';
+
+	let {
+		volume = $bindable(),
+		path = $bindable(),
+		onopen
+	}: {
+		volume: string;
+		path: string;
+		onopen: (page: Schema<'FolderPage'>) => void;
+	} = $props();
+
+	let volumes = $state.raw<string[]>([]);
+	let shown = $state.raw<Schema<'FolderPage'> | null>(null);
+	let trouble = $state('');
+
+	take(api.GET('/api/volumes')).then(
+		(names) => {
+			volumes = names;
+			if (!volume && names[0]) volume = names[0];
+			void open(path);
+		},
+		(error: unknown) => (trouble = words(error))
+	);
+
+	/** Go to a folder of the volume. */
+	async function open(to: string): Promise<void> {
+		if (!volume) return;
+		trouble = '';
+		try {
+			shown = await take(
+				api.GET('/api/volumes/{volume}/folder', {
+					params: { path: { volume }, query: { path: to } }
+				})
+			);
+			path = shown.path;
+			onopen(shown);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	const upTo = (place: number) => shown?.parents.slice(0, place + 1).join('/') ?? '';
+</script>
+
+<div class="flex flex-wrap items-center gap-x-3 gap-y-2">
+	{#if volumes.length}
+		<Choice
+			label="Volume"
+			value={volume}
+			options={volumes}
+			onchoose={(name) => {
+				volume = name;
+				void open('');
+			}}
+		/>
+	{/if}
+	<nav aria-label="Folder" class="num flex flex-wrap items-center gap-1">
+		<button type="button" class="px-1 hover:underline" onclick={() => void open('')}
+			>{volume}</button
+		>
+		{#each shown?.parents ?? [] as step, place (place)}
+			<span class="text-ink2">/</span>
+			<button type="button" class="px-1 hover:underline" onclick={() => void open(upTo(place))}
+				>{step}</button
+			>
+		{/each}
+	</nav>
+</div>
+{#if trouble}<p role="alert" class="pt-2 text-red">{trouble}</p>{/if}
+{#if shown?.folders.length}
+	<ul
+		class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4 pt-2"
+		aria-label="Folders"
+	>
+		{#each shown.folders as name (name)}
+			<li>
+				<button
+					type="button"
+					class="num flex w-full items-center gap-2 border-t border-rule py-1 text-left hover:bg-raised"
+					onclick={() => void open(shown?.path ? `${shown.path}/${name}` : name)}
+				>
+					<svg width="12" height="10" viewBox="0 0 12 10" aria-hidden="true"
+						><path
+							d="M0.7 2.5h3.8l1 1.3h5.8v5.5H0.7z"
+							fill="none"
+							stroke="currentColor"
+							stroke-width="1.2"
+						/></svg
+					>
+					<span class="truncate">{name}</span>
+				</button>
+			</li>
+		{/each}
+	</ul>
+{/if}

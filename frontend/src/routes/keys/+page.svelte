@@ -1,0 +1,46 @@
+<!-- Every key, searchable and printable. -->
+<script lang="ts">
+	import Head from '$lib/frame/Head.svelte';
+	import { KEYS } from '$lib/state/keys.svelte';
+
+	let sought = $state('');
+
+	const found = $derived(
+		Object.values(KEYS).filter((each) =>
+			`${each.key} ${each.does} ${each.where}`.toLowerCase().includes(sought.trim().toLowerCase())
+		)
+	);
+	const places = $derived([...new Set(found.map((each) => each.where))]);
+</script>
+
+<Head title="Keys" subtitle="Single keys wait while a field has the focus">
+	{#snippet verdict()}<button type="button" class="act" onclick={() => window.print()}
+			>Print this page</button
+		>{/snippet}
+</Head>
+<main class="min-h-0 grow overflow-y-auto px-[22px] py-5">
+	<label class="mb-4 flex w-72 flex-col gap-1 text-xs text-ink2 print:hidden"
+		>Find a key <input
+			class="field text-base text-ink"
+			bind:value={sought}
+			placeholder="undo, cut, hairline …"
+		/></label
+	>
+	<div class="columns-[320px] gap-x-10 print:columns-2">
+		{#each places as place (place)}
+			<section class="break-inside-avoid pb-5">
+				<h2 class="pb-1 text-head font-semibold">{place}</h2>
+				<dl>
+					{#each found.filter((each) => each.where === place) as each (each.does)}
+						<div class="grid grid-cols-[110px_1fr] border-t border-rule py-1">
+							<dt><kbd class="num font-semibold">{each.key}</kbd></dt>
+							<dd>{each.does}</dd>
+						</div>
+					{/each}
+				</dl>
+			</section>
+		{:else}
+			<p class="text-ink2">No key does that.</p>
+		{/each}
+	</div>
+</main>

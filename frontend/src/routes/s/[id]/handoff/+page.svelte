@@ -1,0 +1,106 @@
+<!-- Handing the shot on: what will be written, to a folder or as a download. -->
+<script lang="ts">
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import Notice from '$lib/frame/Notice.svelte';
+	import { openShot } from '$lib/shot/open.svelte';
+	import Confirm from '$lib/ui/confirm/Confirm.svelte';
+	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
+	import { version } from '$lib/words';
+
+	const STATUS = {
+		new: 'new',
+		same: 'there already, the same',
+		replaces: 'replaces a file that differs'
+	} as Record<string, string>;
+
+	const shot = openShot();
+	const path = { shot_id: shot.id };
+
+	let volume = $state('');
+	let folder = $state('');
+	let plan = $state.raw<Schema<'HandoffPlan'> | null>(null);
+	let trouble = $state('');
+	let done = $state('');
+	let asking = $state(false);
+
+	void look();
+
+	async function look(): Promise<void> {
+		trouble = '';
+		try {
+			const query = volume ? { volume, folder } : {};
+			plan = await take(api.GET('/api/shots/{shot_id}/handoff', { params: { path, query } }));
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	async function write(replace: boolean): Promise<void> {
+		trouble = done = '';
+		try {
+			const body = { volume, folder, replace };
+			const written = await take(
+				api.POST('/api/shots/{shot_id}/handoff', { params: { path }, body })
+			);
+			done = `Written to ${[volume, folder].filter(Boolean).join('/')}: ${written.files.join(', ')}.`;
+		} catch (error) {
+			trouble = words(error);
+			return;
+		}
+		await look();
+	}
+</script>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if done}<Notice calm>{done}</Notice>{/if}
+{#if plan}
+	<main class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+		<section
+			class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
+			aria-label="What is written"
+		>
+			<h2 class="pb-1 text-head font-semibold">What is written</h2>
+			<p class="pb-3 text-ink2">
+				{plan.code}
+				{version(plan.version)}:
+				<span class={plan.state === 'differs' ? 'font-semibold text-red' : ''}>{plan.verdict}</span
+				>.
+				{#if plan.state === 'differs'}It can be handed on as it is.{/if}
+			</p>
+			{#each plan.files as file (file.name)}
+				<div class="grid grid-cols-[1fr_auto] gap-x-4 border-t border-rule py-2">
+					<span class="num font-semibold">{file.name}</span>
+					<span class="num text-ink2">{file.bytes} bytes</span>
+					<span class="text-ink2">{file.about}</span>
+					<span>{volume ? (STATUS[file.status] ?? file.status) : ''}</span>
+				</div>
+			{/each}
+			<p class="border-t border-rule pt-3">
+				<a class="act" href="/api/shots/{shot.id}/handoff/download" download
+					>Download both as one ZIP</a
+				>
+			</p>
+		</section>
+		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="Where to">
+			<h2 class="pb-2 text-head font-semibold">Where to</h2>
+			<FolderPicker bind:volume bind:path={folder} onopen={() => void look()} />
+			<p class="pt-4">
+				<button
+					type="button"
+					class="act"
+					disabled={!volume}
+					onclick={() => (plan?.replaces ? (asking = true) : void write(false))}
+					>Write {plan.files.length} files to {[volume, folder].filter(Boolean).join('/') ||
+						'a folder'}</button
+				>
+			</p>
+		</section>
+	</main>
+	<Confirm
+		bind:open={asking}
+		title="Replace what is there?"
+		text="{plan.replaces} of the files are there with other contents. Replacing them can't be undone."
+		action="Replace them"
+		onconfirm={() => void write(true)}
+	/>
+{/if}
