@@ -21,10 +21,14 @@ class ColourNames:
 
 @dataclass(frozen=True, slots=True)
 class Probe:
-    """What a display shows of two linear values of the working space, as display code 0 to 1."""
+    """What a display shows of linear values of the working space, as display code 0 to 1.
+
+    `wedge` has stops from 18 % grey, the linear value and the code of each.
+    """
 
     grey: float
     white: float
+    wedge: tuple[tuple[int, float, float], ...] = ()
 
 
 def nearest_name(name: str, among: tuple[str, ...]) -> str | None:

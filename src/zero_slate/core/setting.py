@@ -44,13 +44,17 @@ class Kind(Protocol):
 
 @dataclass(frozen=True, slots=True)
 class Setting:
-    """What there is to know of one setting, apart from its field name and type."""
+    """What there is to know of one setting, apart from its field name and type.
+
+    `drawing` names the drawing that explains it: `canvas`, `rates`, `ranges` or `wedge`.
+    """
 
     group: str
     label: str
     help: str
     kind: Kind
     means: "Callable[[Situation], Sentence]"
+    drawing: str = "canvas"
 
 
 GROUPS = {"canvas": "Canvas", "time": "Time", "colour": "Colour", "shot": "Name and title"}

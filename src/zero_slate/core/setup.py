@@ -78,6 +78,7 @@ class PictureAndTime(BaseModel):
             "Frames a second, exact: 24, 23.976, 24000/1001, 50i. More than 0, at most 1000.",
             RateKind(),
             means.rate,
+            "rates",
         ),
     ] = FrameRate(Fraction(24))
     timecode: Annotated[
@@ -89,6 +90,7 @@ class PictureAndTime(BaseModel):
             "60000/1001 only.",
             ChoiceKind("Timecode", TimecodeKind, 10),
             means.timecode,
+            "rates",
         ),
     ] = TimecodeKind.NON_DROP
     count: Annotated[
@@ -99,6 +101,7 @@ class PictureAndTime(BaseModel):
             "The number that stands at the first frame of the clip, the work range or the cut.",
             CountKind(),
             means.count,
+            "ranges",
         ),
     ] = FrameCount(1001)
     handles: Annotated[
@@ -109,6 +112,7 @@ class PictureAndTime(BaseModel):
             "Frames asked before and after the cut: 0 to 10,000.",
             HandlesKind(),
             means.handles,
+            "ranges",
         ),
     ] = Handles(8, 8)
     working_space: Annotated[
@@ -119,6 +123,7 @@ class PictureAndTime(BaseModel):
             "The colour space that pictures are worked in, by its name in the colour config.",
             SpaceKind(),
             means.working_space,
+            "wedge",
         ),
     ] = "ACEScg"
     viewing: Annotated[
@@ -129,6 +134,7 @@ class PictureAndTime(BaseModel):
             "The display and the view transform that pictures are looked at through.",
             ViewingKind(),
             means.viewing,
+            "wedge",
         ),
     ] = Viewing("sRGB - Display", "ACES 1.0 - SDR Video")
 
@@ -163,6 +169,7 @@ class Setup(PictureAndTime):
             "The frames the edit shows, in the shot's own count.",
             RangeKind(),
             means.cut_range,
+            "ranges",
         ),
     ]
     work_range: Annotated[
@@ -173,6 +180,7 @@ class Setup(PictureAndTime):
             "Cut range plus handles: what is drawn, rendered and delivered.",
             RangeKind(),
             means.work_range,
+            "ranges",
         ),
     ]
     code: Annotated[

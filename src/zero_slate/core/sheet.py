@@ -57,6 +57,7 @@ class Row:
     word: str
     asked: str | None
     fields: tuple[SheetField, ...]
+    drawing: str
     value_differs: bool
     problem: Problem | None
     says: tuple[Says, ...]
@@ -152,6 +153,7 @@ def edit_rows(
             "",
             None,
             fields_of(setting, getattr(edit, key), typed.get(key, {}), names),
+            setting.drawing,
             False,
             problems.get(key),
             (),
@@ -188,6 +190,7 @@ def _row(
         STATE_WORDS[state],
         None if asked is None else setting.kind.show(asked),
         fields_of(setting, value, typed, at.names),
+        setting.drawing,
         asked is not None and asked != value,
         problem,
         says,

@@ -10,6 +10,7 @@ from zero_slate.core.refusal import Refusal
 # One of the library's own configs: it needs no file and its names are public.
 DEFAULT_CONFIG = "ocio://cg-config-v2.2.0_aces-v1.3_ocio-v2.4"
 GREY = 0.18
+STOPS = range(-4, 5)
 
 
 @lru_cache(maxsize=8)
@@ -35,10 +36,13 @@ def probe(config: str, space: str, display: str, view: str) -> Probe | None:
         processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
     except ocio.Exception:
         return None
-    grey = processor.applyRGB([GREY, GREY, GREY])
-    white = processor.applyRGB([1.0, 1.0, 1.0])
-    # Grey stays grey through a view; green stands for all three.
-    return Probe(round(float(grey[1]), 5), round(float(white[1]), 5))
+
+    def shown(linear: float) -> float:
+        # Grey stays grey through a view; green stands for all three.
+        return round(float(processor.applyRGB([linear] * 3)[1]), 5)
+
+    wedge = tuple((n, GREY * 2.0**n, shown(GREY * 2.0**n)) for n in STOPS)
+    return Probe(shown(GREY), shown(1.0), wedge)
 
 
 @lru_cache(maxsize=8)

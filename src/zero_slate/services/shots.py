@@ -16,7 +16,9 @@ from zero_slate.core.change import (
     setup_from_event,
 )
 from zero_slate.core.cut import CutEvent
-from zero_slate.core.drawing import Drawing, draw_canvas
+from zero_slate.core.drawings.bars import BarDrawing, draw_ranges, draw_rates
+from zero_slate.core.drawings.canvas import CanvasDrawing, draw_canvas
+from zero_slate.core.drawings.wedge import WedgeDrawing, draw_wedge
 from zero_slate.core.history import Action, History, history
 from zero_slate.core.match import Departure, Departures, match, written
 from zero_slate.core.media import Element
@@ -73,12 +75,22 @@ class ShotHead:
 
 
 @dataclass(frozen=True, slots=True)
+class Drawings:
+    """The drawings that rows ask for by name."""
+
+    canvas: CanvasDrawing
+    rates: BarDrawing
+    ranges: BarDrawing
+    wedge: WedgeDrawing
+
+
+@dataclass(frozen=True, slots=True)
 class ShotPage:
     """A shot as the sheet shows it."""
 
     head: ShotHead
     sheet: Sheet
-    drawing: Drawing
+    drawings: Drawings
     rule: Rule
     color_config: str
 
@@ -137,8 +149,13 @@ class Shots:
         at = loaded.situation(self.workspace, setup)
         found = match(at, departures)
         sheet = build_sheet(at, found, departures, typed or {}, reading.problems)
-        drawing = draw_canvas(setup.raster, loaded.edit.raster)
-        return ShotPage(loaded.head, sheet, drawing, build_rule(at), self.workspace.names.config)
+        drawings = Drawings(
+            draw_canvas(setup.raster, loaded.edit.raster),
+            draw_rates(at),
+            draw_ranges(at),
+            draw_wedge(at),
+        )
+        return ShotPage(loaded.head, sheet, drawings, build_rule(at), self.workspace.names.config)
 
     def save(
         self, shot_id: int, base: int, typed: Typed, reasons: Mapping[str, str | None]

@@ -565,6 +565,24 @@ export interface components {
             note: string;
         };
         /**
+         * BarDrawing
+         * @description Rows of stretches over one span, and the figures that belong to them.
+         */
+        BarDrawing: {
+            /** Title */
+            title: string;
+            /** Corner */
+            corner: string;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Tracks */
+            tracks: components["schemas"]["Track"][];
+            /** Facts */
+            facts: components["schemas"]["Fact"][];
+        };
+        /**
          * Bars
          * @description A shot's frames at the scale of the cut, counted from its work range's first.
          */
@@ -606,6 +624,37 @@ export interface components {
             rate?: string | null;
             /** Code Example */
             code_example?: string | null;
+        };
+        /**
+         * CanvasDrawing
+         * @description What there is to draw.
+         *
+         *     `squeeze` is how wide a circle gets when the edit reads the pixels with its own aspect; 1 when
+         *     it stays round.
+         */
+        CanvasDrawing: {
+            /** Title */
+            title: string;
+            /** Corner */
+            corner: string;
+            edit: components["schemas"]["Rect"];
+            canvas: components["schemas"]["Rect"];
+            /** Bars */
+            bars: components["schemas"]["Rect"][];
+            action: components["schemas"]["Rect"];
+            safe_title: components["schemas"]["Rect"];
+            /** Squeeze */
+            squeeze: number;
+            /** Across Edit */
+            across_edit: string;
+            /** Down Edit */
+            down_edit: string;
+            /** Across Canvas */
+            across_canvas: string;
+            /** Down Canvas */
+            down_canvas: string;
+            /** Facts */
+            facts: components["schemas"]["Fact"][];
         };
         /**
          * Cell
@@ -726,35 +775,14 @@ export interface components {
             who: string;
         };
         /**
-         * Drawing
-         * @description What there is to draw.
-         *
-         *     `squeeze` is how wide a circle gets when the edit reads the pixels with its own aspect; 1 when
-         *     it stays round.
+         * Drawings
+         * @description The drawings that rows ask for by name.
          */
-        Drawing: {
-            /** Title */
-            title: string;
-            /** Corner */
-            corner: string;
-            edit: components["schemas"]["Rect"];
-            canvas: components["schemas"]["Rect"];
-            /** Bars */
-            bars: components["schemas"]["Rect"][];
-            action: components["schemas"]["Rect"];
-            safe_title: components["schemas"]["Rect"];
-            /** Squeeze */
-            squeeze: number;
-            /** Across Edit */
-            across_edit: string;
-            /** Down Edit */
-            down_edit: string;
-            /** Across Canvas */
-            across_canvas: string;
-            /** Down Canvas */
-            down_canvas: string;
-            /** Facts */
-            facts: components["schemas"]["Fact"][];
+        Drawings: {
+            canvas: components["schemas"]["CanvasDrawing"];
+            rates: components["schemas"]["BarDrawing"];
+            ranges: components["schemas"]["BarDrawing"];
+            wedge: components["schemas"]["WedgeDrawing"];
         };
         /**
          * EditFormatPage
@@ -1188,6 +1216,8 @@ export interface components {
             asked: string | null;
             /** Fields */
             fields: components["schemas"]["SheetField"][];
+            /** Drawing */
+            drawing: string;
             /** Value Differs */
             value_differs: boolean;
             problem: components["schemas"]["Problem"] | null;
@@ -1366,10 +1396,22 @@ export interface components {
         ShotPage: {
             head: components["schemas"]["ShotHead"];
             sheet: components["schemas"]["Sheet"];
-            drawing: components["schemas"]["Drawing"];
+            drawings: components["schemas"]["Drawings"];
             rule: components["schemas"]["Rule"];
             /** Color Config */
             color_config: string;
+        };
+        /**
+         * Span
+         * @description One stretch, from start to end in the drawing's own unit, with its figure.
+         */
+        Span: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Text */
+            text: string;
         };
         /**
          * State
@@ -1377,6 +1419,18 @@ export interface components {
          * @enum {string}
          */
         State: "follows" | "reason" | "differs" | "new" | "unknown";
+        /**
+         * Step
+         * @description One patch: its name, its linear value, and the display's code from 0 to 1.
+         */
+        Step: {
+            /** Label */
+            label: string;
+            /** Linear */
+            linear: string;
+            /** Shown */
+            shown: number;
+        };
         /**
          * TakenFormat
          * @description A changed edit format to store, made on version `base`.
@@ -1476,6 +1530,18 @@ export interface components {
             follows_along: boolean;
         };
         /**
+         * Track
+         * @description Stretches in a row: `blue` for the edit's, `ink` for the shot's, `disk`, `missing`.
+         */
+        Track: {
+            /** Label */
+            label: string;
+            /** Tone */
+            tone: string;
+            /** Spans */
+            spans: components["schemas"]["Span"][];
+        };
+        /**
          * TypedFormat
          * @description An edit format being typed.
          */
@@ -1498,6 +1564,20 @@ export interface components {
                     [key: string]: string;
                 };
             };
+        };
+        /**
+         * WedgeDrawing
+         * @description The patches from dark to light; none where a name isn't known.
+         */
+        WedgeDrawing: {
+            /** Title */
+            title: string;
+            /** Corner */
+            corner: string;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Facts */
+            facts: components["schemas"]["Fact"][];
         };
         /**
          * WriteTo

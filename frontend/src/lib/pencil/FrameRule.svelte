@@ -56,6 +56,22 @@
 	);
 	const work = $derived(band('work')?.runs[0]);
 
+	const FIGURE = 6.5;
+
+	/** Where the hairline's reading stands: beside it, or before it at the right edge. */
+	function flag(words: string): { left: number; wide: number } {
+		const line = x(frame) + scale / 2;
+		const wide = words.length * FIGURE + 8;
+		return { left: line + wide + 4 > width ? line - wide - 3 : line + 3, wide };
+	}
+
+	/** Whether a figure of a scale would lie under the hairline's reading. */
+	function covered(left: number, label: string, words: string | undefined): boolean {
+		if (!words) return false;
+		const over = flag(words);
+		return left < over.left + over.wide && left + label.length * FIGURE > over.left - 3;
+	}
+
 	function frameAt(event: PointerEvent): number {
 		const box = (element as SVGSVGElement).getBoundingClientRect();
 		return Math.floor(rule.first + (event.clientX - box.left - LEFT) / scale);
@@ -154,7 +170,7 @@
 						.join('')}
 				/>
 				{#each each.marks as mark (mark.at)}
-					{#if mark.label && x(mark.at) < width - 40}
+					{#if mark.label && x(mark.at) < width - 40 && !covered(x(mark.at) + 3, mark.label, each.readings[reading])}
 						<text x={x(mark.at) + 3} y={place.text} class="figure">{mark.label}</text>
 					{/if}
 				{/each}
@@ -215,11 +231,7 @@
 			{@const place = PLACES[each.key]}
 			{@const words = each.readings[reading]}
 			{#if place && words}
-				{@const wide = words.length * 6.5 + 8}
-				{@const left =
-					x(frame) + scale / 2 + wide + 4 > width
-						? x(frame) + scale / 2 - wide - 3
-						: x(frame) + scale / 2 + 3}
+				{@const { left, wide } = flag(words)}
 				<rect x={left} y={place.text - 10} width={wide} height="13" />
 				<text x={left + 4} y={place.text} class="figure {place.tone}">{words}</text>
 			{/if}

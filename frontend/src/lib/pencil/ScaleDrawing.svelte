@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 
-	let { drawing }: { drawing: Schema<'Drawing'> } = $props();
+	let { drawing }: { drawing: Schema<'CanvasDrawing'> } = $props();
 
 	const WIDE = 404;
 	const TALL = 300;
@@ -46,11 +46,6 @@
 	const round = $derived(Math.abs(drawing.squeeze - 1) < 1e-9);
 </script>
 
-<div class="flex justify-between px-[22px] pb-1">
-	<span class="font-semibold">{drawing.title}</span><span class="num text-ink2"
-		>{drawing.corner}</span
-	>
-</div>
 <svg
 	viewBox="0 0 {WIDE} {tall}"
 	class="w-full"
@@ -141,14 +136,6 @@
 		>
 	</g>
 </svg>
-<dl class="px-[22px] text-sm">
-	{#each drawing.facts as fact (fact.label)}
-		<div class="flex justify-between border-t border-rule py-[5px]">
-			<dt class="text-ink2">{fact.label}</dt>
-			<dd class="num {fact.differs ? 'text-red' : ''}">{fact.value}</dd>
-		</div>
-	{/each}
-</dl>
 
 <style>
 	.blue :is(path, rect) {

@@ -1,6 +1,10 @@
-<!-- A sentence with the figures that the eye should find first set off. -->
+<!-- A sentence with the figures that the eye should find first set off; in ink where a reason holds. -->
 <script lang="ts">
-	let { text, strong = [] }: { text: string; strong?: readonly string[] } = $props();
+	let {
+		text,
+		strong = [],
+		calm = false
+	}: { text: string; strong?: readonly string[]; calm?: boolean } = $props();
 
 	interface Piece {
 		words: string;
@@ -22,6 +26,6 @@
 	});
 </script>
 
-{#each pieces as piece, i (i)}{#if piece.strong}<strong class="font-semibold text-red"
-			>{piece.words}</strong
+{#each pieces as piece, i (i)}{#if piece.strong}<strong
+			class="font-semibold {calm ? 'text-ink' : 'text-red'}">{piece.words}</strong
 		>{:else}{piece.words}{/if}{/each}

@@ -16,7 +16,8 @@
 		onleave: () => void;
 	} = $props();
 
-	const wrong = (part: string) => row.problem?.part === part || (!row.problem && row.value_differs);
+	const wrong = (part: string) =>
+		row.problem?.part === part || (!row.problem && row.value_differs && row.state !== 'reason');
 
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.key === 'Enter') oncommit();

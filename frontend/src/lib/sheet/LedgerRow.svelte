@@ -70,7 +70,7 @@
 			/>
 		{:else}
 			{#each row.says as said, i (i)}
-				<Sentence text={said.text} strong={said.strong} />{' '}
+				<Sentence text={said.text} strong={said.strong} calm={row.state === 'reason'} />{' '}
 				{#if said.offer}
 					<button
 						type="button"

@@ -3,7 +3,7 @@
 	import { api, take } from '$lib/api/client';
 	import Notice from '$lib/frame/Notice.svelte';
 	import FrameRule from '$lib/pencil/FrameRule.svelte';
-	import ScaleDrawing from '$lib/pencil/ScaleDrawing.svelte';
+	import RowDrawing from '$lib/pencil/RowDrawing.svelte';
 	import LedgerRow from '$lib/sheet/LedgerRow.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
@@ -118,8 +118,8 @@
 				<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span
 					>This shot</span
 				>
-				<span class="flex items-baseline justify-between">
-					What it means
+				<span class="flex items-baseline justify-between gap-3 whitespace-nowrap">
+					<span class="truncate">What it means</span>
 					<span class="flex items-baseline gap-3" aria-live="polite">
 						{#if session.saving}saving …{:else if session.unsaved}<span class="text-ink"
 								>typed, not saved</span
@@ -169,7 +169,7 @@
 			class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
 			aria-label="Drawing"
 		>
-			<ScaleDrawing drawing={session.page.drawing} />
+			<RowDrawing drawings={session.page.drawings} name={session.row(hand)?.drawing ?? 'canvas'} />
 		</aside>
 	</div>
 	<footer class="shrink-0 border-t border-ink bg-sheet">

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
+from zero_slate.core.drawings.fact import Fact
 from zero_slate.core.figures import aspect, decimal
 from zero_slate.core.raster import Placement, Raster, fit
 
@@ -22,16 +23,7 @@ class Rect:
 
 
 @dataclass(frozen=True, slots=True)
-class Fact:
-    """A figure that belongs to the drawing."""
-
-    label: str
-    value: str
-    differs: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Drawing:
+class CanvasDrawing:
     """What there is to draw.
 
     `squeeze` is how wide a circle gets when the edit reads the pixels with its own aspect; 1 when
@@ -53,7 +45,7 @@ class Drawing:
     facts: tuple[Fact, ...]
 
 
-def draw_canvas(mine: Raster, edit: Raster) -> Drawing:
+def draw_canvas(mine: Raster, edit: Raster) -> CanvasDrawing:
     """Draw a canvas as it lands inside the edit's frame."""
     placed = fit(mine, edit)
     across = edit.pixel_aspect
@@ -70,7 +62,7 @@ def draw_canvas(mine: Raster, edit: Raster) -> Drawing:
     figure = f"{decimal(bar, 2, trim=True)} px + {decimal(bar, 2, trim=True)} px"
     scale = f"{decimal(placed.scale, 3, trim=True)}×"
     lines = decimal(placed.height, 0)
-    return Drawing(
+    return CanvasDrawing(
         "Canvas in the edit frame",
         f"{aspect(mine.display_aspect)} in {aspect(edit.display_aspect)}",
         whole,

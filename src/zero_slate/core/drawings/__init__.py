@@ -1,0 +1,1 @@
+"""The drawings beside the sheet: each belongs to the rows it explains."""
