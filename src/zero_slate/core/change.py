@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from zero_slate.core.asks import asked_cut
+from zero_slate.core.asks import asked_cut, asked_of
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.frames import CountAt
 from zero_slate.core.refusal import Refusal
@@ -96,13 +96,18 @@ def apply_to_edit(edit: EditFormat, values: Mapping[str, Any]) -> EditFormat:
     return after
 
 
-def follow(setup: Setup, before: EditFormat, after: EditFormat, lead: int | None) -> Setup:
-    """Return the setup with a changed edit format's new values wherever it had the old ones."""
+def follow(
+    setup: Setup, before: EditFormat, after: EditFormat, event: CutEvent | None, lead: int | None
+) -> Setup:
+    """Return the setup with what a changed edit asks wherever it had what the edit asked before.
+
+    Ranges are compared in the shot's own count, which follows first.
+    """
+    count = after.count if setup.count == before.count else setup.count
+    old = asked_of(before, event, setup.count, lead).values
+    new = asked_of(after, event, count, lead).values
     values = {
-        key: getattr(after, key)
-        for key in EDIT_SETTINGS
-        if getattr(before, key) != getattr(after, key)
-        and getattr(setup, key) == getattr(before, key)
+        key: new[key] for key in old if old[key] != new[key] and getattr(setup, key) == old[key]
     }
     return apply(setup, values, lead) if values else setup
 

@@ -109,14 +109,19 @@ class CutReading:
         if example is not None:
             rule = CodeRule(_example(example))
         given = FrameRate.parse(rate) if rate else None
+        _require_the_edits(given, edit_rate)
         read = read_cut_list(content, rule, rate=given, drop=drop)
-        if read.rate != edit_rate:
-            raise CutRefusal(
-                f"The list is at {read.rate} and the edit format of this production at "
-                f"{edit_rate}: a cut is read at the edit's own rate.",
-                nearest=str(edit_rate),
-            )
+        _require_the_edits(read.rate, edit_rate)
         return read
+
+
+def _require_the_edits(rate: FrameRate | None, edit_rate: FrameRate) -> None:
+    if rate is not None and rate != edit_rate:
+        raise CutRefusal(
+            f"The list is at {rate} and the edit format of this production at {edit_rate}: a cut "
+            "is read at the edit's own rate.",
+            nearest=str(edit_rate),
+        )
 
 
 def _example(text: str) -> str:

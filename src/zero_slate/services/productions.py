@@ -330,7 +330,7 @@ class Productions:
             at = known.at
             plate = at.plate
             ahead = lead(plate.media, at.event) if plate else None
-            moved = follow(at.setup, before, after, ahead)
+            moved = follow(at.setup, before, after, at.event, ahead)
             setup = moved if along else at.setup
             then = match(
                 Situation(setup, after, at.event, at.elements, at.names, at.probe),

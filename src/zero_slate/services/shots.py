@@ -287,7 +287,7 @@ class Shots:
     ) -> bool:
         """Give a shot the edit's new values where it had the old ones; return whether it did."""
         loaded = _load(session, shot_id)
-        setup = follow(loaded.content.setup, before, after, loaded.lead())
+        setup = follow(loaded.content.setup, before, after, loaded.event, loaded.lead())
         if setup == loaded.content.setup:
             return False
         content = loaded.content.model_copy(update={"setup": setup})

@@ -24,8 +24,8 @@ def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
     """
     try:
         root = otio.adapters.read_from_string(text, "otio_json")
-    except (otio.exceptions.OTIOError, ValueError) as error:
-        reason = str(error).strip().removeprefix("JSON parse error: ").rstrip(".")
+    except (otio.exceptions.OTIOError, ValueError, LookupError, TypeError) as error:
+        reason = str(error.args[0] if error.args else error).strip().rstrip(".")
         raise CutRefusal(f"The OpenTimelineIO file can't be read: {reason}.") from error
     if isinstance(root, otio.schema.SerializableCollection):
         timelines = [each for each in root if isinstance(each, otio.schema.Timeline)]

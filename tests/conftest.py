@@ -1,0 +1,52 @@
+"""An installation to test on: a workspace, its services, and the API in front of them."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.makers import edl, event, write_sequence
+from zero_slate.config import Config
+from zero_slate.web.app import create_app
+from zero_slate.web.slate import Slate
+
+CUT = edl(
+    event(1, "04:12:30:08", "01:00:00:00", 122, "FRO_0010_plate_v001"),
+    event(2, "04:31:09:09", "01:00:05:02", 92, "FRO_0030_plate_v001"),
+)
+FORMAT = {"rate": {"rate": "23.976"}, "canvas": {"width": "1920", "height": "1080"}}
+
+
+@pytest.fixture
+def config(tmp_path: Path) -> Config:
+    volume = tmp_path / "volume"
+    write_sequence(volume / "plates" / "FRO_0030", "FRO_0030_plate", range(1001, 1105))
+    (volume / "out").mkdir()
+    return Config(home=tmp_path / "home", volumes={"media": volume}, who="tester")
+
+
+@pytest.fixture
+def client(config: Config) -> Iterator[TestClient]:
+    with TestClient(create_app(config), base_url="http://localhost") as client:
+        yield client
+
+
+@pytest.fixture
+def slate(client: TestClient) -> Slate:
+    slate: Slate = client.app.state.slate  # type: ignore[attr-defined]
+    return slate
+
+
+@pytest.fixture
+def production(slate: Slate) -> int:
+    """A production with a cut of two shots, none set up."""
+    made = slate.productions.start("A film", "Short film", FORMAT)
+    slate.cuts.take(made, CUT, "cut.edl", "23.976", None)
+    return made
+
+
+@pytest.fixture
+def shot(slate: Slate, production: int) -> int:
+    """FRO_0030, set up from its event."""
+    return slate.shots.set_up_from_event(production, "FRO_0030")

@@ -1,0 +1,65 @@
+"""Values that many tests start from: an edit, an event, a shot that follows it, its plate."""
+
+from fractions import Fraction
+
+from zero_slate.core.change import setup_from_event
+from zero_slate.core.colour import ColourNames
+from zero_slate.core.cut import CutEvent
+from zero_slate.core.frames import FrameRange
+from zero_slate.core.media import Align, Channel, Element, Header, Media, MediaKind
+from zero_slate.core.raster import Size
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.setup import EditFormat, Setup
+from zero_slate.core.situation import Situation
+from zero_slate.core.timecode import Timecode
+
+FILM = FrameRate(Fraction(24000, 1001))
+EDIT = EditFormat(rate=FILM)
+SOURCE_IN = Timecode.parse("04:31:09:09", FILM)
+EVENT = CutEvent(
+    3,
+    "FRO_0030",
+    "FRO_0030_plate",
+    "A002",
+    "V1",
+    FrameRange.starting(SOURCE_IN.frames, 92),
+    FILM,
+    False,
+    FrameRange.starting(Timecode.parse("01:00:08:10", FILM).frames, 92),
+    FILM,
+    False,
+)
+SETUP = setup_from_event(EDIT, EVENT, "Crow reads the frost")
+NAMES = ColourNames(
+    "a config",
+    frozenset({"ACEScg", "acescg", "Linear Rec.709"}),
+    ("ACEScg", "Linear Rec.709"),
+    {"sRGB - Display": ("ACES 1.0 - SDR Video", "Raw"), "Projector": ("Raw",)},
+)
+
+
+def header(**said: object) -> Header:
+    """A plate's header that agrees with the edit, but for what is said."""
+    known = {
+        "size": Size(1920, 1080),
+        "channels": (Channel("R", "half"),),
+        "pixel_aspect": Fraction(1),
+        "rate": FILM,
+        "timecode": str(SOURCE_IN + -8),
+    }
+    return Header(**{**known, **said})  # type: ignore[arg-type]
+
+
+def plate(*present: FrameRange, align: Align = Align.TIMECODE, **about: object) -> Element:
+    """A sequence tied as plate: all of 1001–1108 unless said otherwise."""
+    said = {"header": header(), "padding": 4, **about}
+    media = Media(
+        "plate.####.exr", MediaKind.SEQUENCE, present=present or (FrameRange(1001, 1108),), **said
+    )  # type: ignore[arg-type]
+    return Element(1, "plate", media, align)
+
+
+def situation(setup: Setup = SETUP, *elements: Element, **about: object) -> Situation:
+    """A shot of EDIT and EVENT."""
+    said = {"edit": EDIT, "event": EVENT, "elements": elements, **about}
+    return Situation(setup, **said)  # type: ignore[arg-type]

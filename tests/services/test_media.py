@@ -1,0 +1,153 @@
+"""Files: folders on volumes, how they agree, tying them, handing on."""
+
+import time
+from pathlib import Path
+
+import opentimelineio as otio
+import pytest
+
+from tests.makers import write_picture, write_sequence
+from zero_slate.config import Config
+from zero_slate.core.finding import State
+from zero_slate.core.refusal import Refusal
+from zero_slate.formats.documents import read_setup
+from zero_slate.formats.files import CannotRead, OutsideVolume
+from zero_slate.services.jobs import Job, Jobs
+from zero_slate.services.workspace import NotFound
+from zero_slate.web.slate import Slate
+
+PLATES = "plates/FRO_0030"
+
+
+def finished(job: Job) -> Job:
+    for _ in range(400):
+        if job.state != "running":
+            return job
+        time.sleep(0.02)
+    raise AssertionError("the job does not end")
+
+
+def test_a_folder_is_listed_by_its_names(slate: Slate) -> None:
+    page = slate.media.folder("media", "plates")
+    assert (page.folders, page.found, page.parents) == (("FRO_0030",), (), ("plates",))
+    page = slate.media.folder("media", PLATES)
+    (found,) = page.found
+    assert (found.name, found.kind, found.files) == ("FRO_0030_plate.####.exr", "sequence", 104)
+
+
+def test_nothing_outside_a_volume_is_reached(slate: Slate, config: Config) -> None:
+    (config.volumes["media"] / "way-out").symlink_to(config.home)
+    for path in ("..", "../home", "way-out"):
+        with pytest.raises(OutsideVolume):
+            slate.media.folder("media", path)
+    with pytest.raises(NotFound, match="no volume “other”; there is: media"):
+        slate.media.folder("other", "")
+    with pytest.raises(CannotRead, match="not there"):
+        slate.media.folder("media", "gone")
+    assert "way-out" not in slate.media.folder("media", "").folders
+
+
+def test_every_header_is_read_and_compared(slate: Slate, shot: int, config: Config) -> None:
+    folder = config.volumes["media"] / PLATES
+    write_picture(folder / "FRO_0030_plate.1050.exr", (66, 36), timecode="04:31:11:02")
+    (folder / "broken.exr").write_text("no picture")
+    job = finished(slate.media.read_folder(shot, "media", PLATES))
+    assert (job.state, job.done, job.total) == ("done", 105, 105)
+    lines = {line.name: line for line in job.results}
+    assert lines["broken.exr"].state is State.UNKNOWN
+    assert "no picture" in str(lines["broken.exr"].problem)
+    plate = lines["FRO_0030_plate.####.exr"]
+    assert plate.state is State.DIFFERS
+    assert [said.code for said in plate.says] == [
+        "media.missing-tail",
+        "media.size",
+        "media.odd-frame",
+    ]
+    assert plate.timecode == "04:31:09:01"
+
+
+def test_long_reading_can_be_stopped() -> None:
+    jobs = Jobs()
+    job = jobs.start("wait", lambda job: [job.step(n) or time.sleep(0.01) for n in range(10**6)])
+    job.stop()
+    assert finished(job).state == "stopped"
+    assert jobs.get(job.id) is job
+    with pytest.raises(NotFound):
+        jobs.get(99)
+
+
+def test_a_failing_job_says_why() -> None:
+    def fail(job: Job) -> None:
+        raise Refusal("the folder is gone")
+
+    assert finished(Jobs().start("fail", fail)).message == "the folder is gone"
+
+
+def test_a_plate_is_tied_by_timecode_and_untied(slate: Slate, shot: int) -> None:
+    element = slate.media.tie(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
+    assert element.align == "timecode"
+    (tied,) = slate.media.tied(shot)
+    assert "4 frames short at the tail" in tied.line.says[0].text
+    page = slate.shots.page(shot)
+    assert page.rule.bands[-1].note == "4 missing"
+    assert page.sheet.state is State.DIFFERS
+    slate.media.untie(shot, element.id)
+    assert slate.shots.page(shot).sheet.state is State.FOLLOWS
+    with pytest.raises(NotFound):
+        slate.media.untie(shot, element.id)
+    with pytest.raises(NotFound, match=r"no other\.exr"):
+        slate.media.tie(shot, "media", PLATES, "other.exr", None)
+
+
+def test_files_without_timecode_are_laid_by_number_or_from_the_first(
+    slate: Slate, shot: int, config: Config
+) -> None:
+    folder = config.volumes["media"] / "art"
+    for frame in range(1, 109):
+        write_picture(folder / f"low.{frame:04d}.png", form="uint8", rate=None)
+        write_picture(folder / f"high.{frame + 1000:04d}.png", form="uint8", rate=None)
+    assert slate.media.tie(shot, "media", "art", "high.####.png", None).align == "number"
+    assert slate.media.tie(shot, "media", "art", "low.####.png", None).align == "first"
+    codes = {said.code for said in slate.media.tied(shot)[0].line.says}
+    assert codes == {"media.size"}
+
+
+def test_a_hand_off_says_what_it_writes_and_writes_it(
+    slate: Slate, shot: int, config: Config
+) -> None:
+    slate.media.tie(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
+    plan = slate.handoff.plan(shot, "media", "out")
+    assert [(f.name, f.status) for f in plan.files] == [
+        ("FRO_0030.setup.json", "new"),
+        ("FRO_0030.otio", "new"),
+    ]
+    slate.handoff.write(shot, "media", "out", replace=False)
+    out = config.volumes["media"] / "out"
+    assert read_setup((out / "FRO_0030.setup.json").read_bytes()).setup.code == "FRO_0030"
+    (clip,) = otio.adapters.read_from_file(str(out / "FRO_0030.otio")).find_clips()
+    assert Path(clip.media_reference.target_url_base.removeprefix("file://")) == (
+        config.volumes["media"] / PLATES
+    )
+    assert {f.status for f in slate.handoff.plan(shot, "media", "out").files} == {"same"}
+
+
+def test_other_files_are_not_replaced_unasked(slate: Slate, shot: int, config: Config) -> None:
+    there = config.volumes["media"] / "out" / "FRO_0030.setup.json"
+    there.write_text("mine")
+    with pytest.raises(Refusal, match=r"FRO_0030\.setup\.json would be replaced"):
+        slate.handoff.write(shot, "media", "out", replace=False)
+    assert there.read_text() == "mine"
+    slate.handoff.write(shot, "media", "out", replace=True)
+    assert there.read_text() != "mine"
+    with pytest.raises(OutsideVolume):
+        slate.handoff.write(shot, "media", "../home", replace=True)
+
+
+def test_a_sequence_with_two_paddings_is_told(slate: Slate, shot: int, config: Config) -> None:
+    folder = config.volumes["media"] / "mixed"
+    write_sequence(folder, "a", range(1001, 1006))
+    write_picture(folder / "a.01006.exr", timecode="04:31:09:06")
+    write_picture(folder / "a.01001.exr", timecode="04:31:09:01")
+    (line,) = finished(slate.media.read_folder(shot, "media", "mixed")).results
+    assert "media.duplicate" in {said.code for said in line.says}
+    assert line.count == 6
