@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import type { Schema } from '$lib/api/client';
 
 /** An open production or shot, as the tab at the left edge shows it. */
@@ -22,8 +23,17 @@ export function address(spine: Pick<Spine, 'kind' | 'id'>): string {
 class Spines {
 	all = $state<Spine[]>(kept());
 
-	/** Show a spine, or bring its label and state up to date. */
+	/**
+	 * Show a spine, or bring its label and state up to date.
+	 *
+	 * An effect that opens a spine must not run again when spines change: closing one would bring
+	 * it straight back.
+	 */
 	open(spine: Spine): void {
+		untrack(() => this.show(spine));
+	}
+
+	private show(spine: Spine): void {
 		const known = this.all.find((each) => same(each, spine));
 		if (!known) this.all.push(spine);
 		else if (known.label !== spine.label || known.state !== spine.state) {

@@ -1,0 +1,186 @@
+"""The API: translation of what the services do, and how refusals reach the browser."""
+
+import io
+import json
+import time
+import zipfile
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.conftest import CUT, FORMAT
+from tests.makers import edl, event
+from zero_slate.formats.documents import SetupDocument, write_document
+from zero_slate.web import app as web_app
+from zero_slate.web.slate import Slate
+
+
+def test_it_is_ready(client: TestClient) -> None:
+    assert client.get("/api/health").json() == {"status": "ready"}
+
+
+def test_a_production_from_nothing_to_a_sheet(client: TestClient) -> None:
+    rows = client.post("/api/edit-format/reckon", json={"typed": {"rate": {"rate": "25i"}}}).json()
+    assert "two ways" in next(r for r in rows["rows"] if r["key"] == "rate")["problem"]["message"]
+    made = client.post("/api/productions", json={"title": "A film", "typed": FORMAT}).json()["id"]
+    root = f"/api/productions/{made}"
+    upload = {"file": ("cut.edl", CUT)}
+    asked = client.post(f"{root}/cuts/preview", files=upload)
+    assert (asked.status_code, asked.json()["code"]) == (422, "rate-needed")
+    preview = client.post(f"{root}/cuts/preview", files=upload, data={"rate": "23.98"}).json()
+    assert [e["code"] for e in preview["events"]] == ["FRO_0010", "FRO_0030"]
+    taken = client.post(f"{root}/cuts", files=upload, data={"rate": "23.98"})
+    assert (taken.status_code, taken.json()) == (201, {"number": 1})
+    shot = client.post(f"{root}/shots", json={"code": "FRO_0030"}).json()["id"]
+    page = client.get(f"/api/shots/{shot}").json()
+    assert page["sheet"]["verdict"] == "follows the edit"
+    assert page["drawings"]["canvas"]["bars"] == []
+
+
+def test_the_sheet_answers_keystrokes_saves_and_undo(client: TestClient, shot: int) -> None:
+    root = f"/api/shots/{shot}"
+    typed = {"typed": {"canvas": {"width": "1998"}}}
+    page = client.post(f"{root}/reckon", json=typed).json()
+    row = page["sheet"]["groups"][0]["rows"][0]
+    assert row["says"][0]["offer"]["texts"] == {"canvas": {"width": "1920", "height": "1080"}}
+    assert page["drawings"]["canvas"]["bars"][0]["height"] == pytest.approx(21.081, abs=1e-3)
+    saved = client.put(f"{root}/setup", json={**typed, "base": 1, "reasons": {"canvas": "why"}})
+    assert saved.json()["sheet"]["state"] == "reason"
+    undone = client.post(f"{root}/undo", json={"base": 2}).json()
+    assert (undone["head"]["version"], undone["sheet"]["state"]) == (3, "follows")
+    assert client.post(f"{root}/redo", json={"base": 3}).json()["sheet"]["state"] == "reason"
+    assert client.get(f"{root}/head").json()["version"] == 4
+
+
+def test_an_older_base_is_a_conflict_with_what_changed(client: TestClient, shot: int) -> None:
+    body = {"typed": {"rate": {"rate": "24"}}, "base": 1}
+    assert client.put(f"/api/shots/{shot}/setup", json=body).status_code == 200
+    answer = client.put(f"/api/shots/{shot}/setup", json={**body, "typed": {}})
+    assert (answer.status_code, answer.json()["code"]) == (409, "conflict")
+    assert answer.json()["changes"][0]["after"] == "24"
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "status", "code"),
+    [
+        ("get", "/api/shots/99", 404, "not-found"),
+        ("get", "/api/productions/99", 404, "not-found"),
+        ("get", "/api/nothing", 404, "not-found"),
+        ("get", "/api/jobs/99", 404, "not-found"),
+        ("get", "/api/volumes/media/folder?path=../home", 403, "outside-volume"),
+        ("get", "/api/shots/one", 422, "malformed"),
+    ],
+)
+def test_refusals_have_one_shape(
+    client: TestClient, method: str, path: str, status: int, code: str
+) -> None:
+    answer = client.request(method, path)
+    assert answer.status_code == status
+    assert answer.json()["code"] == code
+    assert answer.json()["message"]
+
+
+def test_bad_fields_are_named(client: TestClient, shot: int) -> None:
+    body = {"typed": {"canvas": {"width": "0"}}, "base": 1}
+    answer = client.put(f"/api/shots/{shot}/setup", json=body)
+    assert answer.status_code == 422
+    assert answer.json()["message"].startswith("Size: A width of 0 can't be")
+    assert answer.json()["part"] == "width"
+    missing = client.put(f"/api/shots/{shot}/setup", json={"typed": {}})
+    assert missing.json()["message"] == "base: Field required"
+
+
+def test_a_bad_cut_stores_nothing(client: TestClient, production: int) -> None:
+    bad = edl(event(1, "04:12:30:08", "01:00:00:00", 10, "A"))[:70]
+    root = f"/api/productions/{production}"
+    answer = client.post(f"{root}/cuts", files={"file": ("x", bad)}, data={"rate": "23.98"})
+    assert answer.status_code == 422
+    assert answer.json()["message"].startswith("Line 3: event 001")
+    assert client.get(root).json()["cut"]["number"] == 1
+
+
+def test_media_is_read_tied_and_let_go(client: TestClient, shot: int) -> None:
+    assert client.get("/api/volumes").json() == ["media"]
+    place = {"volume": "media", "path": "plates/FRO_0030"}
+    job = client.post(f"/api/shots/{shot}/media/read", json=place).json()
+    while job["state"] == "running":
+        time.sleep(0.02)
+        job = client.get(f"/api/jobs/{job['id']}").json()
+    (line,) = job["results"]
+    assert line["frames"] == "1001–1104"
+    tied = client.post(f"/api/shots/{shot}/media", json={**place, "name": line["name"]})
+    assert tied.status_code == 204
+    (element,) = client.get(f"/api/shots/{shot}/media").json()
+    assert element["line"]["says"][0]["code"] == "media.missing-tail"
+    assert client.delete(f"/api/shots/{shot}/media/{element['id']}").status_code == 204
+    assert client.delete(f"/api/jobs/{job['id']}").status_code == 202
+
+
+def test_a_hand_off_is_planned_written_and_downloaded(client: TestClient, shot: int) -> None:
+    root = f"/api/shots/{shot}/handoff"
+    plan = client.get(root, params={"volume": "media", "folder": "out"}).json()
+    assert [file["status"] for file in plan["files"]] == ["new", "new"]
+    written = client.post(root, json={"volume": "media", "folder": "out"}).json()
+    assert written["files"] == ["FRO_0030.setup.json", "FRO_0030.otio"]
+    download = client.get(f"{root}/download")
+    assert "FRO_0030_v001.zip" in download.headers["content-disposition"]
+    with zipfile.ZipFile(io.BytesIO(download.content)) as archive:
+        assert archive.namelist() == written["files"]
+
+
+def test_a_setup_file_is_opened(client: TestClient, slate: Slate, shot: int) -> None:
+    content = slate.shots.load(shot).content
+    document = write_document(SetupDocument(setup=content.setup))
+    other = client.post("/api/productions", json={"title": "B", "typed": FORMAT}).json()["id"]
+    path = f"/api/productions/{other}/setup-file"
+    made = client.post(path, files={"file": ("FRO_0030.setup.json", document)})
+    assert made.status_code == 201
+    assert slate.shots.load(made.json()["id"]).content.setup == content.setup
+    broken = client.post(path, files={"file": ("x.json", document[:90])})
+    assert "not JSON, or breaks off" in broken.json()["message"]
+
+
+def test_the_edit_format_is_reckoned_and_changed(client: TestClient, production: int) -> None:
+    root = f"/api/productions/{production}/edit-format"
+    typed = {"typed": {"rate": {"rate": "25"}}}
+    page = client.post(f"{root}/reckon", json=typed).json()
+    assert page["changes"] == ["Rate 24000/1001 → 25"]
+    assert client.put(root, json={**typed, "base": 1}).status_code == 204
+    assert json.loads(client.get(f"{root}.json").content)["edit_format"]["rate"] == "25"
+
+
+def test_other_sites_and_other_names_are_turned_away(client: TestClient) -> None:
+    foreign = {"origin": "https://elsewhere.example"}
+    answer = client.post("/api/productions", json={"title": "x"}, headers=foreign)
+    assert (answer.status_code, answer.json()["code"]) == (403, "foreign-origin")
+    own = client.post(
+        "/api/productions", json={"title": "x"}, headers={"origin": "http://localhost:1"}
+    )
+    assert own.status_code == 201
+    assert client.get("/api/health", headers={"host": "rebound.example"}).status_code == 400
+
+
+def test_pages_are_served_for_every_address(
+    client: TestClient, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(web_app, "STATIC", tmp_path)
+    assert "make demo" in client.get("/s/1").text
+    (tmp_path / "index.html").write_text("<title>Zero Slate</title>")
+    (tmp_path / "mark.svg").write_text("<svg/>")
+    assert client.get("/s/1/media").text == "<title>Zero Slate</title>"
+    assert client.get("/mark.svg").text == "<svg/>"
+    assert client.get("/..%2f..%2fetc/passwd").text == "<title>Zero Slate</title>"
+
+
+def test_the_front_ends_types_are_those_of_the_document() -> None:
+    from zero_slate.web.openapi import document
+
+    said = json.loads(document())
+    types = (Path(__file__).parents[2] / "frontend/src/lib/api/schema.d.ts").read_text()
+    for path in said["paths"]:
+        assert f'"{path}"' in types
+    for name, schema in said["components"]["schemas"].items():
+        assert f"{name}: " in types or f'"{name}": ' in types
+        for field in schema.get("properties", {}):
+            assert f"{field}: " in types or f"{field}?: " in types
