@@ -155,7 +155,10 @@ def _serve(config: Config) -> None:
     # What is loaded by now stays for good: the collector needn't look at it again.
     gc.freeze()
     typer.echo(f"Zero Slate is at http://127.0.0.1:{config.port}")
-    uvicorn.run(made, host="127.0.0.1", port=config.port, log_level="warning")
+    try:
+        uvicorn.run(made, host="127.0.0.1", port=config.port, log_level="warning")
+    finally:
+        gc.unfreeze()
 
 
 def _taken(port: int) -> bool:

@@ -67,23 +67,23 @@ class CodeRule:
     def code(self, name: str) -> str:
         """Return the code that a clip name holds."""
         name = name.strip()
-        if self.example.strip():
-            found = _pattern(self.example.strip()).search(name)
-            if found:
-                return found[0]
-        return re.sub(r"\.[A-Za-z][A-Za-z0-9]{1,4}$", "", name) or name
+        pattern = _pattern(self.example)
+        found = pattern.search(name) if pattern else None
+        return found[0] if found else re.sub(r"\.[A-Za-z][A-Za-z0-9]{1,4}$", "", name) or name
 
 
 @lru_cache(maxsize=256)
-def _pattern(example: str) -> re.Pattern[str]:
+def _pattern(example: str) -> re.Pattern[str] | None:
     pieces = []
-    for run in re.findall(r"[A-Za-z]+|\d+|[^A-Za-z\d]+", example):
+    for run in re.findall(r"[A-Za-z]+|\d+|[^A-Za-z\d]+", example.strip()):
         if run[0].isalpha():
             pieces.append("[A-Za-z]+")
         elif run[0].isdigit():
             pieces.append(r"\d+")
         else:
             pieces.append(re.escape(run))
+    if not pieces:
+        return None
     # A piece that goes on with more letters or digits is another code, not this one cut short.
     return re.compile(r"(?<![A-Za-z\d])" + "".join(pieces) + r"(?![A-Za-z\d])")
 

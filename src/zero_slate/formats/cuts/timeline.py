@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import replace
 from fractions import Fraction
+from math import ceil
 from typing import Any
 
 import opentimelineio as otio
@@ -15,6 +16,8 @@ from zero_slate.core.refusal import Refusal
 from zero_slate.formats.cuts.cut_list import CutList, CutRefusal
 
 ONE = Fraction(1)
+# How a list that has retimes names them.
+RETIMES = ("LinearTimeWarp", "FreezeFrame")
 
 
 def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
@@ -39,20 +42,33 @@ def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
             f"The file holds a {type(root).__name__}, not a timeline with a cut in it."
         )
     rate = _rate_of(root)
-    return read_timeline(root, rate, drop and rate.has_drop_frame, rule, form="OpenTimelineIO")
+    retimed = any(schema in text for schema in RETIMES)
+    drop = drop and rate.has_drop_frame
+    return read_timeline(root, rate, drop, rule, form="OpenTimelineIO", retimed=retimed)
 
 
 def read_timeline(
-    timeline: Any, rate: FrameRate, drop: bool, rule: CodeRule, *, form: str
+    timeline: Any,
+    rate: FrameRate,
+    drop: bool,
+    rule: CodeRule,
+    *,
+    form: str,
+    retimed: bool = True,
 ) -> CutList:
-    """Gather the events of all picture tracks, in the order of the edit."""
+    """Gather the events of all picture tracks, in the order of the edit.
+
+    `retimed` says whether any clip is: asking each for its effects is the dearest question.
+    """
     notes: list[str] = []
     clock = _Clock(rate)
     tracks = [t for t in timeline.tracks if t.kind == otio.schema.TrackKind.Video]
     events = [
         event
         for track in tracks
-        for event in _track_events(track, _start(timeline, track, clock), clock, drop, rule, notes)
+        for event in _track_events(
+            track, _start(timeline, track, clock), clock, drop, rule, retimed, notes
+        )
     ]
     if not events:
         raise CutRefusal("The cut list holds no shots: no clip lies on a picture track.")
@@ -85,10 +101,12 @@ class _Clock:
         """Return a time's own rate, exactly; the edit's own object where they are equal."""
         own: float = time.rate
         known = self._known.get(own)
-        if known is None:
-            exact = FrameRate.from_float(own)
-            known = self._known[own] = self.rate if exact == self.rate else exact
-        return known
+        return known if known is not None else self._learn(own)
+
+    def _learn(self, own: float) -> FrameRate:
+        exact = FrameRate.from_float(own)
+        self._known[own] = self.rate if exact == self.rate else exact
+        return self._known[own]
 
     def frames(self, time: Any) -> int | Fraction:
         """Return a time as frames of the edit's rate: value × rate ÷ its own rate."""
@@ -120,6 +138,7 @@ def _track_events(
     clock: _Clock,
     drop: bool,
     rule: CodeRule,
+    retimed: bool,
     notes: list[str],
 ) -> Iterator[CutEvent]:
     """Yield a track's clips as events; a transition's frames belong to both of its sides."""
@@ -147,12 +166,11 @@ def _track_events(
         after = clock.frames(items[index + 1].out_offset) if index + 1 in transitions else 0
         record_in, record_length = at - before, length + before + after
         at += length
-        if getattr(item, "enabled", True) is False:
+        if not item.enabled:
             continue
         media = getattr(item, "media_reference", None)
         place += 1
-        effects = item.effects
-        speed = _speed(effects) if len(effects) else ONE
+        speed = _speed(item.effects) if retimed else ONE
         own = clock.rate_of(inside.start_time)
         first = clock.own_frames(inside.start_time)
         shown = record_length
@@ -164,8 +182,9 @@ def _track_events(
         if record_in.denominator != 1 or first.denominator != 1:
             notes.append(f"“{title}” begins between two frames; the nearest is taken.")
         try:
-            record = FrameRange.starting(_nearest(record_in), _nearest(record_length))
-            source = FrameRange.starting(_nearest(first), max(1, -(-shown // 1)))
+            record_first, source_first = _nearest(record_in), _nearest(first)
+            record = FrameRange(record_first, record_first + _nearest(record_length) - 1)
+            source = FrameRange(source_first, source_first + max(1, ceil(shown)) - 1)
         except Refusal as refusal:
             raise CutRefusal(f"“{title}”: {refusal}") from refusal
         yield CutEvent(

@@ -9,6 +9,8 @@ _LINES_IN_CHUNK = {0: 1, 1: 1, 2: 1, 3: 16, 4: 32, 5: 16, 6: 32, 7: 32, 8: 32, 9
 _TILED, _DEEP, _MULTI_PART = 0x200, 0x800, 0x1000
 _PNG_END = b"IEND\xaeB`\x82"
 _HEADER_BYTES = 65536
+_OFFSET = struct.Struct("<Q")
+_CHUNK = struct.Struct("<ii")
 
 
 class Completeness:
@@ -32,29 +34,41 @@ class Completeness:
     def _openexr(self, path: str) -> str | None:
         file = os.open(path, os.O_RDONLY)
         try:
-            size = os.fstat(file).st_size
-            if self._table is not None and _whole(file, size, *self._table):
-                return None
-            self._table = _chunk_table(os.pread(file, _HEADER_BYTES, 0))
-            if self._table is None or _whole(file, size, *self._table):
+            size = os.lseek(file, 0, os.SEEK_END)
+            if self._table is not None:
+                # Alike to the file before: the chunk its table names last has to end with it.
+                at, chunks = self._table
+                (offset,) = _OFFSET.unpack(os.pread(file, 8, at + chunks * 8 - 8).ljust(8))
+                if at < offset < size and offset + 8 + _pixels(file, offset) == size:
+                    return None
+            # Another layout, lines in another order, or broken: look closely.
+            table = _chunk_table(os.pread(file, _HEADER_BYTES, 0))
+            if table is None or _every_chunk_is_there(file, size, *table):
+                self._table = table
                 return None
             return f"the file breaks off: {size:,} bytes are there and its pixels need more"
         finally:
             os.close(file)
 
 
-def _whole(file: int, size: int, at: int, chunks: int) -> bool:
+def _pixels(file: int, chunk: int) -> int:
+    """Return how many bytes of pixels a chunk says it has: its first line stands before that."""
+    head = os.pread(file, 8, chunk)
+    return int(_CHUNK.unpack(head)[1]) if len(head) == 8 else -1
+
+
+def _every_chunk_is_there(file: int, size: int, at: int, chunks: int) -> bool:
     """Return whether every chunk of an OpenEXR file's offset table ends within the file."""
     table = os.pread(file, chunks * 8, at)
     if len(table) < chunks * 8:
         return False
     offsets = struct.unpack(f"<{chunks}Q", table)
     last = max(offsets)
-    # The first chunk follows the table: where it doesn't, this isn't the table.
-    if min(offsets) != at + chunks * 8:
+    # A writer that was interrupted leaves the table empty.
+    if min(offsets) < at + chunks * 8:
         return False
-    chunk = os.pread(file, 8, last)
-    return len(chunk) == 8 and last + 8 + struct.unpack("<ii", chunk)[1] <= size
+    pixels = _pixels(file, last)
+    return pixels >= 0 and last + 8 + pixels <= size
 
 
 def _chunk_table(head: bytes) -> tuple[int, int] | None:

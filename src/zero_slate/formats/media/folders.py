@@ -1,6 +1,5 @@
 """What lies in a folder: sequences, movies and stills, found by their names."""
 
-import os
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
@@ -14,11 +13,11 @@ from zero_slate.formats.media.pictures import Progress, read_sequence
 
 @dataclass(slots=True)
 class Found:
-    """A sequence, a movie or a still, not read yet. `files` are by frame number."""
+    """A sequence, a movie or a still, not read yet. `files` are their names by frame number."""
 
     name: str
     folder: Path
-    files: dict[int, Path]
+    files: dict[int, str]
     movie: bool = False
     padding: int = 0
     other_paddings: tuple[int, ...] = ()
@@ -27,9 +26,10 @@ class Found:
     def read(self, progress: Progress | None = None) -> Media:
         """Read the headers of all files. Raises UnreadablePicture or UnreadableMovie."""
         if self.movie:
-            return movies.read_movie(next(iter(self.files.values())))
+            return movies.read_movie(self.folder / self.name)
         return read_sequence(
             self.name,
+            self.folder,
             self.files,
             padding=self.padding,
             other_paddings=self.other_paddings,
@@ -43,9 +43,9 @@ def find(names: list[str], folder: Path) -> list[Found]:
     found: list[Found] = []
     stills = []
     for name in names:
-        ending = os.path.splitext(name)[1].lower()
+        ending = "." + name.rpartition(".")[2].lower()
         if ending in movies.EXTENSIONS:
-            found.append(Found(name, folder, {0: folder / name}, movie=True))
+            found.append(Found(name, folder, {0: name}, movie=True))
         elif ending in pictures.EXTENSIONS:
             stills.append(name)
     found.extend(_sequences(stills, folder))
@@ -58,7 +58,7 @@ def _sequences(names: list[str], folder: Path) -> Iterator[Found]:
     for sequence in fileseq.findSequencesInList(names):
         if sequence.frameSet() is None:
             file = sequence.basename() + sequence.extension()
-            yield Found(file, folder, {0: folder / file})
+            yield Found(file, folder, {0: file})
         else:
             alike.setdefault((sequence.basename(), sequence.extension()), []).append(sequence)
     for (base, ending), sequences in alike.items():
@@ -68,33 +68,27 @@ def _sequences(names: list[str], folder: Path) -> Iterator[Found]:
 def _one(
     base: str, ending: str, sequences: list[fileseq.FileSequence], folder: Path, taken: bool
 ) -> Found:
-    numbers = [n for sequence in sequences for n in sequence.frameSet()]
+    fullest_first = sorted(sequences, key=len, reverse=True)
     # A dash before the digits is a separator, not a sign, unless there are numbers without it.
-    dashed = all(n < 0 or sequences[0].zfill() == 0 for n in numbers) and not taken
-    stem = base + "-" if dashed else base
-    files: dict[int, Path] = {}
+    dashed = not taken and all(max(sequence.frameSet()) < 0 for sequence in sequences)
+    sign = -1 if dashed else 1
+    files: dict[int, str] = {}
     duplicates = []
-    by_size = sorted(sequences, key=lambda sequence: -len(sequence))
-    for sequence in by_size:
+    for sequence in fullest_first:
+        width = sequence.zfill()
         for number in sequence.frameSet():
-            own = f"{base}{_digits(number, sequence.zfill())}{ending}"
-            frame = -number if dashed else number
+            frame = sign * number
             if frame in files:
                 duplicates.append(frame)
             else:
-                files[frame] = folder / own
-    paddings = [_padding(sequence, dashed) for sequence in by_size]
-    padding = paddings[0]
-    others = tuple(sorted({p for p in paddings[1:] if p != padding}))
-    hashes = "#" * max(1, padding)
+                files[frame] = f"{base}{str(number).zfill(width)}{ending}"
+    padding, *others = (max(1, int(s.zfill()) - dashed) for s in fullest_first)
     return Found(
-        f"{stem}{hashes}{ending}", folder, files, False, padding, others, tuple(sorted(duplicates))
+        f"{base}{'-' if dashed else ''}{'#' * padding}{ending}",
+        folder,
+        files,
+        False,
+        padding,
+        tuple(sorted({other for other in others if other != padding})),
+        tuple(sorted(duplicates)),
     )
-
-
-def _padding(sequence: fileseq.FileSequence, dashed: bool) -> int:
-    return max(1, int(sequence.zfill()) - (1 if dashed else 0))
-
-
-def _digits(number: int, width: int) -> str:
-    return str(number).zfill(width)

@@ -45,7 +45,8 @@ def read_picture(path: Path) -> Header:
 
 def read_sequence(
     name: str,
-    files: Mapping[int, Path],
+    folder: Path,
+    files: Mapping[int, str],
     *,
     padding: int,
     other_paddings: tuple[int, ...] = (),
@@ -54,16 +55,20 @@ def read_sequence(
 ) -> Media:
     """Read the header of every frame of a sequence; odd and broken frames are named.
 
-    `files` gives the file of each frame number. Raises UnreadablePicture where no frame at all
+    `files` gives the file name of each frame number. Raises UnreadablePicture where no frame at all
     can be read.
     """
     completeness = Completeness()
+    root = str(folder)
+    # Headers that are equal become one object, so that they are told apart by identity.
+    known: dict[_Raw, _Raw] = {}
     read: dict[int, _Raw] = {}
     timecodes: dict[int, int | None] = {}
     broken: list[BrokenFrame] = []
     for done, frame in enumerate(sorted(files), start=1):
         try:
-            read[frame], timecodes[frame] = _read(str(files[frame]), completeness)
+            raw, timecodes[frame] = _read(f"{root}/{files[frame]}", completeness)
+            read[frame] = known.setdefault(raw, raw)
         except UnreadablePicture as refusal:
             broken.append(BrokenFrame(frame, str(refusal)))
         if progress:
@@ -71,9 +76,8 @@ def read_sequence(
     if not read:
         first = broken[0]
         raise UnreadablePicture(f"No frame of {name} can be read; frame {first.frame}: {first.why}")
-    common, _ = Counter(read.values()).most_common(1)[0]
-    first_frame = min(read)
-    header = _header(common, timecodes[first_frame])
+    common = _most_common(read, known)
+    header = _header(common, timecodes[min(read)])
     odd = tuple(_odd(read, common, header))
     kind = MediaKind.SEQUENCE if len(files) > 1 or padding else MediaKind.STILL
     return Media(
@@ -88,6 +92,14 @@ def read_sequence(
         duplicates,
         other_paddings,
     )
+
+
+def _most_common(read: Mapping[int, _Raw], known: Mapping[_Raw, _Raw]) -> _Raw:
+    """Return the header that most frames have; where two have as many, the first there is."""
+    if len(known) == 1:
+        return next(iter(known))
+    (most, _), *_ = Counter(map(id, read.values())).most_common(1)
+    return next(raw for raw in read.values() if id(raw) == most)
 
 
 def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
@@ -165,12 +177,21 @@ def _rate(said: Any) -> FrameRate | None:
 
 def timecode_label(packed: int) -> str:
     """Write a timecode packed as SMPTE ST 12-1 binary coded decimals, as EXR and DPX keep it."""
-    frames = (packed & 0xF) + 10 * (packed >> 4 & 0x3)
-    seconds = (packed >> 8 & 0xF) + 10 * (packed >> 12 & 0x7)
-    minutes = (packed >> 16 & 0xF) + 10 * (packed >> 20 & 0x7)
-    hours = (packed >> 24 & 0xF) + 10 * (packed >> 28 & 0x3)
-    drop = packed >> 6 & 1
-    return f"{hours:02d}:{minutes:02d}:{seconds:02d}{';' if drop else ':'}{frames:02d}"
+    hours, minutes, seconds, frames = _parts(packed)
+    mark = ";" if packed >> DROP_BIT & 1 else ":"
+    return f"{hours:02d}:{minutes:02d}:{seconds:02d}{mark}{frames:02d}"
+
+
+DROP_BIT = 6
+
+
+def _parts(packed: int) -> tuple[int, int, int, int]:
+    return (
+        (packed >> 24 & 0xF) + 10 * (packed >> 28 & 0x3),
+        (packed >> 16 & 0xF) + 10 * (packed >> 20 & 0x7),
+        (packed >> 8 & 0xF) + 10 * (packed >> 12 & 0x7),
+        (packed & 0xF) + 10 * (packed >> 4 & 0x3),
+    )
 
 
 def packed_timecode(label: str) -> int:
@@ -180,20 +201,31 @@ def packed_timecode(label: str) -> int:
     packed = 0
     for part in (hours, minutes, seconds, frames):
         packed = packed << 8 | int(part[0]) << 4 | int(part[1])
-    return packed | (1 << 6 if rest[2] == ";" else 0)
+    return packed | (1 << DROP_BIT if rest[2] == ";" else 0)
 
 
 def _odd(read: Mapping[int, _Raw], common: _Raw, header: Header) -> Iterable[OddFrame]:
     usual = header.shown()
     shown: dict[_Raw, dict[str, str]] = {}
     for frame, raw in read.items():
-        if raw is common or raw == common:
+        if raw is common:
             continue
         if raw not in shown:
             shown[raw] = _header(raw, None).shown()
         for what, said in shown[raw].items():
             if said != usual[what]:
                 yield OddFrame(frame, what, said, usual[what])
+
+
+def _count(packed: int, rate: FrameRate) -> int | None:
+    """Return a packed timecode as frames since midnight, or None where it can't be."""
+    if packed >> DROP_BIT & 1:
+        try:
+            return Timecode.parse(timecode_label(packed), rate).frames
+        except Refusal:
+            return None
+    hours, minutes, seconds, frames = _parts(packed)
+    return ((hours * 60 + minutes) * 60 + seconds) * rate.nominal + frames
 
 
 def _jumps(timecodes: Mapping[int, int | None], header: Header) -> Iterable[int]:
@@ -203,9 +235,8 @@ def _jumps(timecodes: Mapping[int, int | None], header: Header) -> Iterable[int]
     for frame, packed in timecodes.items():
         if packed is None:
             continue
-        try:
-            at = Timecode.parse(timecode_label(packed), rate).frames
-        except Refusal:
+        at = _count(packed, rate)
+        if at is None:
             continue
         if before is not None and at - before[1] != frame - before[0]:
             yield frame

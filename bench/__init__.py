@@ -1,0 +1,1 @@
+"""Measures the speeds that are promised: `make bench`."""
