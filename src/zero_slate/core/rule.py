@@ -3,11 +3,14 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from math import ceil, floor
 
+from zero_slate.core.cut import CutEvent
 from zero_slate.core.figures import decimal
 from zero_slate.core.film import FRAMES_PER_FOOT, FeetFrames
 from zero_slate.core.frames import FrameRange, total
+from zero_slate.core.rate import FrameRate
 from zero_slate.core.situation import Situation
 from zero_slate.core.timecode import Timecode, labels
 
@@ -75,15 +78,10 @@ def build_rule(at: Situation) -> Rule:
     margin = max(4, ceil((last - first + 1) * MARGIN))
     view = FrameRange(first - margin, last + margin)
     step = -(-view.length // MOST_READINGS)
-    frames = range(view.first, view.last + 1, step)
-    return Rule(
-        view.first,
-        view.last,
-        step,
-        setup.work_range.first,
-        tuple(_scales(at, view, frames)),
-        _bands(at),
+    scales = _scales(
+        setup.rate, setup.cut_range.first, setup.work_range.first, at.event, view, step
     )
+    return Rule(view.first, view.last, step, setup.work_range.first, scales, _bands(at))
 
 
 def _bands(at: Situation) -> tuple[Band, ...]:
@@ -102,29 +100,39 @@ def _bands(at: Situation) -> tuple[Band, ...]:
     return tuple(bands)
 
 
-def _scales(at: Situation, view: FrameRange, frames: range) -> Iterator[Scale]:
-    setup, event = at.setup, at.event
-    start = setup.cut_range.first
+# Most keystrokes leave time alone: the scales of the shots in hand are kept.
+@lru_cache(maxsize=64)
+def _scales(
+    rate: FrameRate, start: int, origin: int, event: CutEvent | None, view: FrameRange, step: int
+) -> tuple[Scale, ...]:
+    """Lay out every count; the cut begins at frame `start`, lengths count from `origin`."""
+    frames = range(view.first, view.last + 1, step)
+    scales = [
+        Scale("shot", "shot frame", tuple(_count_marks(view, 0, str)), tuple(map(str, frames)))
+    ]
     if event is not None:
-        edit_a_frame = event.record_rate.fraction / setup.rate.fraction
-        yield _timecode_scale("edit", view, frames, event.record_in, start, edit_a_frame)
-    yield Scale("shot", "shot frame", tuple(_count_marks(view, 0, str)), tuple(map(str, frames)))
-    if event is not None and event.speed != 0:
-        yield _timecode_scale("source", view, frames, event.source_in, start, event.speed)
-    rate = setup.rate.fraction
-    origin = setup.work_range.first
-    yield Scale(
-        "seconds",
-        "seconds",
-        tuple(_second_marks(view, rate, origin)),
-        tuple(decimal((n - origin) / rate, 2) for n in frames),
+        a_frame = event.record_rate.fraction / rate.fraction
+        scales.insert(0, _timecode_scale("edit", view, frames, event.record_in, start, a_frame))
+        if event.speed:
+            source = event.source_in
+            scales.append(_timecode_scale("source", view, frames, source, start, event.speed))
+    scales.append(
+        Scale(
+            "seconds",
+            "seconds",
+            tuple(_second_marks(view, rate.fraction, origin)),
+            tuple(decimal(rate.seconds(n - origin), 2) for n in frames),
+        )
     )
-    yield Scale(
-        "feet",
-        "35 mm feet",
-        tuple(_count_marks(view, origin, lambda n: str(FeetFrames(n)), FRAMES_PER_FOOT)),
-        tuple(str(FeetFrames(n - origin)) for n in frames),
+    scales.append(
+        Scale(
+            "feet",
+            "35 mm feet",
+            tuple(_count_marks(view, origin, lambda n: str(FeetFrames(n)), FRAMES_PER_FOOT)),
+            tuple(str(FeetFrames(n - origin)) for n in frames),
+        )
     )
+    return tuple(scales)
 
 
 def _timecode_scale(

@@ -1,6 +1,6 @@
 """The tables. Revisions are only ever added to; their contents are exact JSON text."""
 
-from sqlalchemy import ForeignKey, Index, Integer, String, UniqueConstraint
+from sqlalchemy import ForeignKey, Integer, String, UniqueConstraint
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -55,7 +55,8 @@ class Event(Base):
     """One shot's appearance in a cut. Rates are exact text, frames count from midnight."""
 
     __tablename__ = "event"
-    __table_args__ = (Index("event_by_code", "cut_id", "code"),)
+    # One tree in the order of the cut: a cut is stored and laid out whole.
+    __table_args__ = ({"sqlite_with_rowid": False},)
 
     cut_id: Mapped[int] = mapped_column(ForeignKey("cut.id"), primary_key=True)
     position: Mapped[int] = mapped_column(primary_key=True)

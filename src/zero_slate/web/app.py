@@ -1,15 +1,17 @@
 """The application: the API, and the pages that were built for it."""
 
-from collections.abc import AsyncIterator, Awaitable, Callable
+from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from fastapi import FastAPI, Request, Response
+from fastapi import FastAPI, Response
 from fastapi.responses import FileResponse, JSONResponse, PlainTextResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
+from starlette.datastructures import Headers
 from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.types import ASGIApp, Receive, Scope, Send
 
 from zero_slate import __version__
 from zero_slate.config import Config
@@ -42,7 +44,7 @@ def create_app(config: Config) -> FastAPI:
     )
     app.state.slate = slate
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
-    app.middleware("http")(_own_pages_only)
+    app.add_middleware(OwnPagesOnly)
     answer_refusals(app)
     for router in (desk.router, production.router, shot.router, media.router, handoff.router):
         app.include_router(router, responses=PROBLEMS)
@@ -54,15 +56,22 @@ def _name(route: APIRoute) -> str:
     return route.name
 
 
-async def _own_pages_only(
-    request: Request, call_next: Callable[[Request], Awaitable[Response]]
-) -> Response:
-    """Refuse changes that a page of another site asks for."""
-    origin = request.headers.get("origin")
-    if origin and request.method not in ("GET", "HEAD") and not _is_loopback(origin):
-        message = "Changes are only taken from Zero Slate's own pages."
-        return JSONResponse({"code": "foreign-origin", "message": message, "changes": []}, 403)
-    return await call_next(request)
+class OwnPagesOnly:
+    """Refuses changes that a page of another site asks for."""
+
+    def __init__(self, app: ASGIApp):
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass a request on, or refuse it."""
+        if scope["type"] == "http" and scope["method"] not in ("GET", "HEAD"):
+            origin = Headers(scope=scope).get("origin")
+            if origin and not _is_loopback(origin):
+                message = "Changes are only taken from Zero Slate's own pages."
+                body = {"code": "foreign-origin", "message": message, "changes": []}
+                await JSONResponse(body, 403)(scope, receive, send)
+                return
+        await self.app(scope, receive, send)
 
 
 def _is_loopback(origin: str) -> bool:

@@ -27,7 +27,7 @@ class Slate:
         self.handoff = Handoff(self.workspace, self.shots)
 
 
-def _slate(request: Request) -> Slate:
+async def _slate(request: Request) -> Slate:
     slate: Slate = request.app.state.slate
     return slate
 

@@ -1,3 +1,4 @@
+import { share } from '$lib/api/share';
 import { api, Problem, take, words, type Schema, type Texts } from '$lib/api/client';
 
 type Page = Schema<'ShotPage'>;
@@ -157,7 +158,7 @@ export class SheetSession {
 
 	private show(page: Page): void {
 		this.asked += 1;
-		this.page = page;
+		this.page = share(this.page, page);
 		this.told(page);
 		if (this.unsaved) void this.reckon();
 	}
@@ -175,7 +176,7 @@ export class SheetSession {
 		try {
 			const page = await take(api.POST('/api/shots/{shot_id}/reckon', { params: { path }, body }));
 			// An answer that was overtaken by a later keystroke or a save is old news.
-			if (mine === this.asked) this.page = page;
+			if (mine === this.asked) this.page = share(this.page, page);
 		} catch (error) {
 			if (mine === this.asked) this.trouble = words(error);
 		}

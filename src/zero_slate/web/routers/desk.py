@@ -41,7 +41,7 @@ class Made(BaseModel):
 
 
 @router.get("/api/health")
-def health() -> dict[str, str]:
+async def health() -> dict[str, str]:
     """Answer once the application is ready."""
     return {"status": "ready"}
 
