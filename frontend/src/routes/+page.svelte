@@ -173,7 +173,7 @@
 		{#each productions as each (each.id)}
 			<a
 				href="/p/{each.id}"
-				class="grid grid-cols-[minmax(200px,1.1fr)_minmax(190px,1fr)_130px_minmax(300px,1.6fr)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised"
+				class="grid grid-cols-[minmax(170px,1fr)_minmax(200px,290px)_120px_minmax(300px,470px)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised"
 			>
 				<span class="min-w-0">
 					<span class="block truncate text-[15px] font-semibold">{each.title}</span>

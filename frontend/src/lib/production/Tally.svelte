@@ -16,7 +16,7 @@
 	const shown = $derived(STATES.filter((state) => tally[state] > 0));
 </script>
 
-<p class="flex flex-wrap items-center gap-x-7 gap-y-1 text-ink2">
+<p class="flex flex-wrap items-center gap-y-1 text-ink2 {brief ? 'gap-x-5' : 'gap-x-7'}">
 	{#each shown as state (state)}
 		<span class="flex items-center gap-2">
 			<Mark {state} word={WORDS[state]} size={11} />

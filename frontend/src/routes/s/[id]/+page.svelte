@@ -111,7 +111,7 @@
 		</Notice>
 	{/if}
 	<div class="flex min-h-0 grow">
-		<main class="min-h-0 grow overflow-y-auto bg-sheet" aria-label="Sheet">
+		<main class="min-h-0 grow overflow-y-auto bg-sheet contain-content" aria-label="Sheet">
 			<div
 				class="sticky top-0 z-10 grid h-[32px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(0,1fr)] items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
 			>
@@ -166,13 +166,13 @@
 			</p>
 		</main>
 		<aside
-			class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
+			class="w-[404px] shrink-0 overflow-y-auto contain-content border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
 			aria-label="Drawing"
 		>
 			<RowDrawing drawings={session.page.drawings} name={session.row(hand)?.drawing ?? 'canvas'} />
 		</aside>
 	</div>
-	<footer class="shrink-0 border-t border-ink bg-sheet">
+	<footer class="shrink-0 contain-content border-t border-ink bg-sheet">
 		<FrameRule
 			bind:element={ruler}
 			rule={session.page.rule}

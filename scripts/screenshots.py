@@ -1,0 +1,151 @@
+"""Takes the pictures in docs/screenshots, from the demo, at 1280×800."""
+
+import os
+import shutil
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+ROOT = Path(__file__).parents[1]
+PICTURES = ROOT / "docs/screenshots"
+Steps = Callable[[Page], None]
+
+
+def shot(code: str, step: str = "") -> Steps:
+    """Go to a shot of the first production, and to one of its steps."""
+
+    def go(page: Page) -> None:
+        page.get_by_role("link", name="The Tin Orchard Short film").click()
+        page.get_by_role("link", name=code).click()
+        page.wait_for_selector("[data-row=canvas]")
+        if step:
+            page.get_by_role("link", name=step).click()
+
+    return go
+
+
+def then(*steps: Steps) -> Steps:
+    """Take steps one after another, waiting for each to settle."""
+
+    def go(page: Page) -> None:
+        for each in steps:
+            each(page)
+            page.wait_for_load_state("networkidle")
+
+    return go
+
+
+def cut(page: Page) -> None:
+    """Open the first production's cut."""
+    page.get_by_role("link", name="The Tin Orchard Short film").click()
+
+
+def read_cut(page: Page) -> None:
+    """Show an EDL before it is read."""
+    home = Path(os.environ["ZERO_SLATE_HOME"])
+    page.get_by_role("button", name="Read a new cut").click()
+    file = home / "volumes/orchard/edit/tin_orchard_c01.edl"
+    page.locator("input[type=file]").set_input_files(file)
+    page.get_by_role("button", name="Read as cut 03").wait_for()
+
+
+def change_format(page: Page) -> None:
+    """Type another canvas into the edit format."""
+    page.get_by_role("link", name="Edit format", exact=True).first.click()
+    page.get_by_label("Width").fill("2048")
+    page.get_by_text("takes the new values").first.wait_for()
+
+
+def hand_off(page: Page) -> None:
+    """Choose the hand off volume."""
+    page.get_by_label("Volume").click()
+    page.get_by_role("option", name="handoff").click()
+
+
+def type_rate(page: Page) -> None:
+    """Take the rate in hand, and type one that can be read in two ways."""
+    page.get_by_role("textbox", name="Rate").fill("25i")
+    page.get_by_role("alert").wait_for()
+
+
+PICTURES_OF: tuple[tuple[str, str, Steps], ...] = (
+    ("desk", "paper", lambda page: None),
+    ("cut", "paper", cut),
+    ("read-cut", "paper", then(cut, read_cut)),
+    ("edit-format", "paper", then(cut, change_format)),
+    ("sheet", "paper", shot("FRO_0030")),
+    ("sheet-dim", "dim", shot("FRO_0030")),
+    ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
+    ("sheet-reasons", "paper", shot("GRA_0040")),
+    ("media", "paper", shot("GRA_0030", "Media")),
+    ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
+    ("keys", "paper", lambda page: page.keyboard.press("k")),
+)
+
+
+def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) -> None:
+    """Take one picture."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+    context.add_init_script(f"localStorage.setItem('paper', '{paper}')")
+    page = context.new_page()
+    # A few spines stand open, as on anybody's second day.
+    page.goto(address)
+    for code in ("FRO_0010", "FRO_0030", "GRA_0040"):
+        shot(code)(page)
+        page.goto(address)
+    page.wait_for_load_state("networkidle")
+    steps(page)
+    page.wait_for_load_state("networkidle")
+    page.mouse.move(640, 30)
+    page.wait_for_timeout(400)
+    page.screenshot(path=PICTURES / f"{name}.png")
+    context.close()
+
+
+def main() -> int:
+    """Serve a fresh demo, and take every picture."""
+    chromium = os.environ.get("ZERO_SLATE_CHROMIUM") or shutil.which("chromium")
+    if chromium is None:
+        print("There is no Chromium to take pictures with.", file=sys.stderr)
+        return 1
+    PICTURES.mkdir(parents=True, exist_ok=True)
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    address = f"http://127.0.0.1:{port}"
+    with tempfile.TemporaryDirectory() as home, sync_playwright() as playwright:
+        os.environ.update(ZERO_SLATE_HOME=home, ZERO_SLATE_PORT=str(port), ZERO_SLATE_WHO="wren")
+        server = subprocess.Popen([sys.executable, "-m", "zero_slate", "demo"])
+        try:
+            _wait(address)
+            browser = playwright.chromium.launch(
+                executable_path=chromium, args=["--no-sandbox", "--disable-gpu"]
+            )
+            for name, paper, steps in PICTURES_OF:
+                take(browser, address, name, paper, steps)
+            browser.close()
+        finally:
+            server.terminate()
+            server.wait()
+    return 0
+
+
+def _wait(address: str) -> None:
+    for _ in range(1200):
+        try:
+            urllib.request.urlopen(f"{address}/api/health", timeout=1).close()
+            return
+        except OSError:
+            time.sleep(0.1)
+    raise RuntimeError("the server never answered")
+
+
+if __name__ == "__main__":
+    sys.exit(main())
