@@ -296,6 +296,8 @@ export interface paths {
         /**
          * Reckon
          * @description Return the sheet as it would be with what is typed; nothing is stored.
+         *
+         *     It runs on the event loop itself: a few milliseconds of reckoning, and no hop to a thread.
          */
         post: operations["reckon"];
         delete?: never;
