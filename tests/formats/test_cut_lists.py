@@ -203,6 +203,21 @@ def test_a_timelines_retimes_and_disabled_clips() -> None:
     assert [(e.code, e.speed) for e in events] == [("FRO_0010", 2), ("FRO_0020", 0)]
 
 
+def test_a_clip_without_any_range_is_refused_and_one_without_a_name_read() -> None:
+    with pytest.raises(CutRefusal, match="“FRO_0010” says no source range"):
+        read(timeline(otio.schema.Clip("FRO_0010")), None)
+    assert read(timeline(clip("", 0, 24)), None).events[0].code == "clip_1"
+
+
+def test_damaged_json_never_reaches_the_library() -> None:
+    """It ends the whole program where a map of media is cut short."""
+    text = timeline(clip("FRO_0010", 0, 24)).decode()
+    at = text.index('"media_references"')
+    for cut in range(at, at + 260, 7):
+        with pytest.raises(CutRefusal, match="breaks off or is damaged"):
+            read((text[:cut] + text[cut + 9 :] + "}").encode(), None)
+
+
 def test_a_clip_of_no_length_is_refused() -> None:
     with pytest.raises(CutRefusal, match="“FRO_0010” has a source range of no length"):
         read(timeline(clip("FRO_0010", 0, 0)), None)

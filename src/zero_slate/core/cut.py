@@ -8,10 +8,12 @@ from typing import Annotated
 
 from pydantic import PlainSerializer
 
+from zero_slate.core.codes import safe_code
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.timecode import Timecode
 
+_ENDING = re.compile(r"\.[A-Za-z][A-Za-z0-9]{1,4}$")
 Speed = Annotated[Fraction, PlainSerializer(str, return_type=str, when_used="json")]
 
 
@@ -59,7 +61,7 @@ class CodeRule:
     Letters in the example stand for any letters, digits for any digits, everything else for
     itself: `FRO_0030` finds `GRA_0010` in `GRA_0010_plate_v002.exr`. The first piece of the name
     that looks like the example is the code; a name without one is the code itself, without its
-    file ending. An empty example always takes the whole name.
+    file ending. An empty example always takes the whole name. Either is made safe as a file name.
     """
 
     example: str = "AAA_0000"
@@ -69,7 +71,7 @@ class CodeRule:
         name = name.strip()
         pattern = _pattern(self.example)
         found = pattern.search(name) if pattern else None
-        return found[0] if found else re.sub(r"\.[A-Za-z][A-Za-z0-9]{1,4}$", "", name) or name
+        return safe_code(found[0] if found else _ENDING.sub("", name))
 
 
 @lru_cache(maxsize=256)

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
+from zero_slate.core.codes import require_code
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.raster import Size
 from zero_slate.core.rate import FrameRate
@@ -283,8 +284,6 @@ class TextKind:
 
 
 LONGEST_TEXT = 120
-LONGEST_CODE = 64
-_CODE_MARKS = "_-."
 
 
 def read_name(text: str, part: Part) -> str:
@@ -296,26 +295,3 @@ def read_name(text: str, part: Part) -> str:
             part=part.key,
         )
     return name
-
-
-def require_code(text: str) -> str:
-    """Return the code, or refuse one that isn't safe as a file name."""
-
-    def safe(char: str) -> bool:
-        return char in _CODE_MARKS or (char.isascii() and char.isalnum())
-
-    if text and len(text) <= LONGEST_CODE and all(map(safe, text)) and text[0].isalnum():
-        return text
-    nearest = "".join(char if safe(char) else "_" for char in text).lstrip(_CODE_MARKS)
-    if not text:
-        said = "A shot needs a code"
-    elif len(text) > LONGEST_CODE:
-        said = f"The code has {len(text)} characters"
-    else:
-        said = f"“{text}” is not safe as a file name"
-    raise Refusal(
-        f"{said}. A code takes 1 to {LONGEST_CODE} letters, digits, “_”, “-” and “.”, and begins "
-        "with a letter or digit.",
-        nearest=nearest[:LONGEST_CODE] or "SHOT_0010",
-        part="code",
-    )

@@ -6,6 +6,7 @@ from typing import Annotated
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
 from zero_slate.core import means
+from zero_slate.core.codes import require_code
 from zero_slate.core.frames import FrameCount, FrameRange, Handles
 from zero_slate.core.kinds import (
     LONGEST_TEXT,
@@ -20,7 +21,6 @@ from zero_slate.core.kinds import (
     SpaceKind,
     TextKind,
     ViewingKind,
-    require_code,
 )
 from zero_slate.core.raster import Raster, Size
 from zero_slate.core.rate import FrameRate

@@ -69,7 +69,7 @@ class CutReading:
             seconds(read.rate.seconds(frames)),
             frames,
             tuple(map(_line, events)),
-            (*read.notes, *_repeats(events)),
+            (*self._labels(production_id, read), *read.notes, *_repeats(events)),
             number,
         )
 
@@ -101,6 +101,14 @@ class CutReading:
             session.flush()
             cuts.add_events(session, cut.id, read.events)
         return number
+
+    def _labels(self, production_id: int, read: CutList) -> list[str]:
+        """Note labels of another kind than the edit's; the list's own are kept."""
+        _, _, drop = self.productions.rule(production_id)
+        if read.drop == drop:
+            return []
+        kinds = ("non-drop", "drop-frame")
+        return [f"The list's labels are {kinds[read.drop]}, the edit format's {kinds[drop]}."]
 
     def _read(
         self, production_id: int, content: bytes, rate: str | None, example: str | None

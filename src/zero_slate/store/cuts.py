@@ -29,14 +29,14 @@ def next_cut_number(session: Session, production_id: int) -> int:
 def add_events(session: Session, cut_id: int, events: Iterable[CutEvent]) -> None:
     """Store a cut's events, all at once."""
     events = list(events)
-    # A cut has one rate or a few, each one object: it is written out once.
-    rates = {id(rate): rate for e in events for rate in (e.source_rate, e.record_rate)}
-    text = {key: str(rate) for key, rate in rates.items()}
+    # A cut has a few rates and speeds, each one object: it is written out once.
+    exact = {id(x): x for e in events for x in (e.source_rate, e.record_rate, e.speed)}
+    text = {key: str(value) for key, value in exact.items()}
     rows = [
         (
             cut_id, e.position, e.code, e.name, e.reel, e.track,
             e.source.first, e.source.last, text[id(e.source_rate)], e.source_drop,
-            e.record.first, e.record.last, text[id(e.record_rate)], e.record_drop, str(e.speed),
+            e.record.first, e.record.last, text[id(e.record_rate)], e.record_drop, text[id(e.speed)],
         )
         for e in events
     ]  # fmt: skip

@@ -1,6 +1,8 @@
 """Reads a cut list of whatever form it has."""
 
 import json
+import sqlite3
+from contextlib import closing
 
 from zero_slate.core.cut import CodeRule
 from zero_slate.core.rate import FrameRate
@@ -62,11 +64,12 @@ def _decode(content: bytes) -> str:
 
 
 def _check_json(text: str) -> None:
-    """Refuse JSON that breaks off or is something else, which the library can only call bad.
+    """Refuse JSON that breaks off or is something else.
 
-    Well-formed timelines are told by how they begin and end; only others are parsed twice.
+    The library itself can't be trusted with it: damaged JSON may end the whole program. SQLite's
+    check is the quickest at hand; what it finds wrong, or is too strict about, is looked at again.
     """
-    if '"OTIO_SCHEMA"' in text and text.rstrip()[-1] in "}]":
+    if "\0" not in text and _is_json(text) and '"OTIO_SCHEMA"' in text:
         return
     try:
         json.loads(text)
@@ -74,4 +77,14 @@ def _check_json(text: str) -> None:
         raise CutRefusal(
             f"the JSON breaks off or is damaged here ({error.msg.lower()}).", line=error.lineno
         ) from error
-    raise CutRefusal("The file is JSON, but nothing in it is an OpenTimelineIO timeline.")
+    if '"OTIO_SCHEMA"' not in text:
+        raise CutRefusal("The file is JSON, but nothing in it is an OpenTimelineIO timeline.")
+
+
+def _is_json(text: str) -> bool:
+    with closing(sqlite3.connect(":memory:")) as checker:
+        try:
+            (valid,) = checker.execute("SELECT json_valid(?)", (text,)).fetchone()
+        except sqlite3.Error:
+            return False
+    return bool(valid)

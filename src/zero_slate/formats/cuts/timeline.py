@@ -41,7 +41,10 @@ def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
         raise CutRefusal(
             f"The file holds a {type(root).__name__}, not a timeline with a cut in it."
         )
-    rate = _rate_of(root)
+    try:
+        rate = _rate_of(root)
+    except Refusal as refusal:
+        raise CutRefusal(str(refusal)) from refusal
     retimed = any(schema in text for schema in RETIMES)
     drop = drop and rate.has_drop_frame
     return read_timeline(root, rate, drop, rule, form="OpenTimelineIO", retimed=retimed)
@@ -86,8 +89,18 @@ def _rate_of(timeline: Any) -> FrameRate:
         if track.kind == otio.schema.TrackKind.Video:
             for item in track:
                 if isinstance(item, otio.schema.Clip):
-                    return FrameRate.from_float(item.trimmed_range().duration.rate)
+                    return FrameRate.from_float(_inside(item).duration.rate)
     raise CutRefusal("The cut list holds no shots: no clip lies on a picture track.")
+
+
+def _inside(item: Any) -> Any:
+    """Return what is used of an item: its own range, or all its media has."""
+    try:
+        return item.source_range or item.trimmed_range()
+    except (otio.exceptions.OTIOError, ValueError) as error:
+        raise CutRefusal(
+            f"“{item.name}” says no source range, and its media doesn't say what it has."
+        ) from error
 
 
 class _Clock:
@@ -110,9 +123,11 @@ class _Clock:
 
     def frames(self, time: Any) -> int | Fraction:
         """Return a time as frames of the edit's rate: value × rate ÷ its own rate."""
-        own = self.rate_of(time)
-        value = self.own_frames(time)
-        return value if own is self.rate else value * self.rate.fraction / own.fraction
+        value: float = time.value
+        own = self._known.get(time.rate) or self._learn(time.rate)
+        if own is self.rate:
+            return int(value) if value.is_integer() else Fraction(value)
+        return Fraction(value) * self.rate.fraction / own.fraction
 
     def own_frames(self, time: Any) -> int | Fraction:
         """Return a time as frames of its own rate."""
@@ -145,21 +160,22 @@ def _track_events(
     rate = clock.rate
     at = start
     items = list(track)
-    transitions = {i for i, item in enumerate(items) if isinstance(item, otio.schema.Transition)}
+    kinds = [type(item) for item in items]
+    transitions = {i for i, kind in enumerate(kinds) if kind is otio.schema.Transition}
+    gap = otio.schema.Gap
     name = track.name or "V"
     place = 0
     for index, item in enumerate(items):
         if index in transitions:
             continue
-        try:
-            inside = item.source_range or item.trimmed_range()
-        except (otio.exceptions.OTIOError, ValueError) as error:
-            raise CutRefusal(f"“{item.name}” says no source range: {error}.") from error
+        inside = _inside(item)
         length = clock.frames(inside.duration)
-        if isinstance(item, otio.schema.Gap):
+        if kinds[index] is gap:
             at += length
             continue
-        title = item.name
+        media = getattr(item, "media_reference", None)
+        reel = media.name if media is not None else ""
+        title = item.name or reel or f"clip {index + 1}"
         if length <= 0:
             raise CutRefusal(f"“{title}” has a source range of no length.")
         before = clock.frames(items[index - 1].in_offset) if index - 1 in transitions else 0
@@ -168,11 +184,11 @@ def _track_events(
         at += length
         if not item.enabled:
             continue
-        media = getattr(item, "media_reference", None)
         place += 1
         speed = _speed(item.effects) if retimed else ONE
-        own = clock.rate_of(inside.start_time)
-        first = clock.own_frames(inside.start_time)
+        begins = inside.start_time
+        own = clock.rate_of(begins)
+        first = clock.own_frames(begins)
         shown = record_length
         if own is not rate or speed is not ONE:
             shown = record_length * abs(speed) * own.fraction / rate.fraction
@@ -191,7 +207,7 @@ def _track_events(
             place,
             rule.code(title),
             title,
-            media.name if media is not None else "",
+            reel,
             name,
             source,
             own,
