@@ -36,7 +36,8 @@ def add_events(session: Session, cut_id: int, events: Iterable[CutEvent]) -> Non
         (
             cut_id, e.position, e.code, e.name, e.reel, e.track,
             e.source.first, e.source.last, text[id(e.source_rate)], e.source_drop,
-            e.record.first, e.record.last, text[id(e.record_rate)], e.record_drop, text[id(e.speed)],
+            e.record.first, e.record.last, text[id(e.record_rate)], e.record_drop,
+            text[id(e.speed)],
         )
         for e in events
     ]  # fmt: skip

@@ -16,14 +16,13 @@ from zero_slate.core.refusal import Refusal
 from zero_slate.formats.cuts.cut_list import CutList, CutRefusal
 
 ONE = Fraction(1)
-# How a list that has retimes names them.
-RETIMES = ("LinearTimeWarp", "FreezeFrame")
 
 
-def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
+def read_otio(text: str, drop: bool, rule: CodeRule, *, retimed: bool = True) -> CutList:
     """Read OpenTimelineIO JSON: one timeline, at the rate it says itself.
 
-    `drop` says how the edit labels its frames, which the format doesn't keep. Raises CutRefusal.
+    `drop` says how the edit labels its frames, which the format doesn't keep; `retimed` whether
+    any clip in it is. Raises CutRefusal.
     """
     try:
         root = otio.adapters.read_from_string(text, "otio_json")
@@ -45,7 +44,6 @@ def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
         rate = _rate_of(root)
     except Refusal as refusal:
         raise CutRefusal(str(refusal)) from refusal
-    retimed = any(schema in text for schema in RETIMES)
     drop = drop and rate.has_drop_frame
     return read_timeline(root, rate, drop, rule, form="OpenTimelineIO", retimed=retimed)
 
