@@ -34,7 +34,7 @@ def test_the_desk_and_the_cut_show_the_demo(page: Page) -> None:
 
 
 @pytest.mark.parametrize("paper", ["paper", "dim"])
-@pytest.mark.parametrize("size", [(1280, 800), (1024, 700), (2560, 1440)])
+@pytest.mark.parametrize("size", [(1280, 800), (1024, 700), (2560, 1440), (640, 400)])
 def test_screens_are_reachable_and_readable(
     chromium: Browser, served: Served, paper: str, size: tuple[int, int]
 ) -> None:

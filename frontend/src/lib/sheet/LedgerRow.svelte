@@ -41,7 +41,7 @@
 </script>
 
 <div
-	class="grid min-h-[35px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(0,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
+	class="grid min-h-[35px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(200px,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
 	class:in-hand={inHand}
 	data-row={row.key}
 	data-state={row.state}

@@ -70,10 +70,10 @@
 			onclose={() => (reading = false)}
 		/>
 	{/if}
-	<main class="min-h-0 grow overflow-y-auto px-[22px] pt-[18px] pb-6">
+	<main class="min-h-0 grow overflow-auto px-[22px] pt-[18px] pb-6">
 		<a
 			href="/p/{id}/edit"
-			class="grid auto-cols-fr grid-flow-col border border-blueline text-blue hover:bg-bluewash/40"
+			class="grid auto-cols-fr grid-flow-col border border-blueline max-[860px]:auto-cols-auto max-[860px]:grid-flow-row max-[860px]:grid-cols-3 text-blue hover:bg-bluewash/40"
 			title={titled('Change the edit format', 'format')}
 			aria-label="Edit format"
 		>

@@ -110,76 +110,86 @@
 			>
 		</Notice>
 	{/if}
-	<div class="flex min-h-0 grow">
-		<main class="min-h-0 grow overflow-y-auto bg-sheet contain-content" aria-label="Sheet">
-			<div
-				class="sticky top-0 z-10 grid h-[32px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(0,1fr)] items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
+	<div class="flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
+		<div class="flex min-h-0 grow tight:block">
+			<main
+				class="min-h-0 grow overflow-y-auto bg-sheet contain-content tight:overflow-x-auto"
+				aria-label="Sheet"
 			>
-				<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span
-					>This shot</span
+				<div
+					class="sticky top-0 z-10 grid h-[32px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(200px,1fr)] items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
 				>
-				<span class="flex items-baseline justify-between gap-3 whitespace-nowrap">
-					<span class="truncate">What it means</span>
-					<span class="flex items-baseline gap-3" aria-live="polite">
-						{#if session.saving}saving …{:else if session.unsaved}<span class="text-ink"
-								>typed, not saved</span
-							>{:else}saved as {version(session.page.head.version)}{/if}
-						<button
-							type="button"
-							class="act"
-							disabled={!session.page.head.undo}
-							title={titled('Undo the last change', 'undo')}
-							onclick={() => void session?.step('undo')}>Undo</button
-						>
-						<button
-							type="button"
-							class="act"
-							disabled={!session.page.head.redo}
-							title={titled('Redo what was undone', 'redo')}
-							onclick={() => void session?.step('redo')}>Redo</button
-						>
-					</span>
-				</span>
-			</div>
-			{#each sheet.groups as group (group.key)}
-				<section aria-labelledby="group-{group.key}">
-					<h2
-						id="group-{group.key}"
-						class="flex items-baseline gap-3 pt-[9px] pb-[3px] pl-[46px] text-head font-semibold [font-stretch:100%]"
+					<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span
+						>This shot</span
 					>
-						{group.title}
-						<span class="text-xs font-normal text-ink2 [font-stretch:88%]">{group.note}</span>
-					</h2>
-					{#each group.rows as row (row.key)}
-						<LedgerRow
-							{row}
-							{session}
-							inHand={hand === row.key}
-							bind:writing={() => writing[row.key] ?? false, (value) => (writing[row.key] = value)}
-							onhand={() => (hand = row.key)}
-						/>
-					{/each}
-				</section>
-			{/each}
-			<p class="px-[46px] py-3 text-xs text-ink2">
-				Colour names are those of {session.page.color_config}.
-			</p>
-		</main>
-		<aside
-			class="w-[404px] shrink-0 overflow-y-auto contain-content border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
-			aria-label="Drawing"
-		>
-			<RowDrawing drawings={session.page.drawings} name={session.row(hand)?.drawing ?? 'canvas'} />
-		</aside>
+					<span class="flex items-baseline justify-between gap-3 whitespace-nowrap">
+						<span class="truncate">What it means</span>
+						<span class="flex items-baseline gap-3" aria-live="polite">
+							{#if session.saving}saving …{:else if session.unsaved}<span class="text-ink"
+									>typed, not saved</span
+								>{:else}saved as {version(session.page.head.version)}{/if}
+							<button
+								type="button"
+								class="act"
+								disabled={!session.page.head.undo}
+								title={titled('Undo the last change', 'undo')}
+								onclick={() => void session?.step('undo')}>Undo</button
+							>
+							<button
+								type="button"
+								class="act"
+								disabled={!session.page.head.redo}
+								title={titled('Redo what was undone', 'redo')}
+								onclick={() => void session?.step('redo')}>Redo</button
+							>
+						</span>
+					</span>
+				</div>
+				{#each sheet.groups as group (group.key)}
+					<section aria-labelledby="group-{group.key}">
+						<h2
+							id="group-{group.key}"
+							class="flex items-baseline gap-3 pt-[9px] pb-[3px] pl-[46px] text-head font-semibold [font-stretch:100%]"
+						>
+							{group.title}
+							<span class="text-xs font-normal text-ink2 [font-stretch:88%]">{group.note}</span>
+						</h2>
+						{#each group.rows as row (row.key)}
+							<LedgerRow
+								{row}
+								{session}
+								inHand={hand === row.key}
+								bind:writing={
+									() => writing[row.key] ?? false, (value) => (writing[row.key] = value)
+								}
+								onhand={() => (hand = row.key)}
+							/>
+						{/each}
+					</section>
+				{/each}
+				<p class="px-[46px] py-3 text-xs text-ink2">
+					Colour names are those of {session.page.color_config}.
+				</p>
+			</main>
+			<aside
+				class="w-[404px] shrink-0 overflow-y-auto contain-content min-[1800px]:w-[620px] tight:w-full tight:border-t border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
+				aria-label="Drawing"
+			>
+				<RowDrawing
+					drawings={session.page.drawings}
+					name={session.row(hand)?.drawing ?? 'canvas'}
+				/>
+			</aside>
+		</div>
+		<footer class="shrink-0 contain-content border-t border-ink bg-sheet">
+			<FrameRule
+				bind:element={ruler}
+				rule={session.page.rule}
+				onfirst={(frame) => setEnd('first', frame)}
+				onlast={(frame) => setEnd('last', frame)}
+				ontype={(end, frame) => session?.type('work_range', end, String(frame))}
+				oncommit={() => void session?.commit('work_range')}
+			/>
+		</footer>
 	</div>
-	<footer class="shrink-0 contain-content border-t border-ink bg-sheet">
-		<FrameRule
-			bind:element={ruler}
-			rule={session.page.rule}
-			onfirst={(frame) => setEnd('first', frame)}
-			onlast={(frame) => setEnd('last', frame)}
-			ontype={(end, frame) => session?.type('work_range', end, String(frame))}
-			oncommit={() => void session?.commit('work_range')}
-		/>
-	</footer>
 {/if}

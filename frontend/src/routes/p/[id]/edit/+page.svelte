@@ -50,7 +50,9 @@
 {#if trouble}<Notice>{trouble}</Notice>{/if}
 {#if done}<Notice calm>{done}</Notice>{/if}
 {#if said}
-	<main class="grid min-h-0 grow grid-cols-[minmax(420px,1fr)_minmax(380px,1fr)]">
+	<main
+		class="grid min-h-0 grow grid-cols-[minmax(420px,1fr)_minmax(380px,1fr)] tight:block tight:overflow-y-auto"
+	>
 		<section
 			class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
 			aria-label="Edit format"

@@ -54,7 +54,9 @@
 {#if trouble}<Notice>{trouble}</Notice>{/if}
 {#if done}<Notice calm>{done}</Notice>{/if}
 {#if plan}
-	<main class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+	<main
+		class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(0,1fr)] tight:block tight:overflow-y-auto"
+	>
 		<section
 			class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
 			aria-label="What is written"

@@ -105,7 +105,9 @@
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
-<main class="grid min-h-0 grow grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+<main
+	class="grid min-h-0 grow grid-cols-[minmax(0,5fr)_minmax(0,6fr)] tight:block tight:overflow-y-auto"
+>
 	<section
 		class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
 		aria-label="Tied to this shot"
