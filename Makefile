@@ -26,7 +26,7 @@ check: $(VENV)/dev.done frontend/node_modules/.done ## lint, types, import rules
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy
 	$(BIN)/lint-imports
-	$(BIN)/python scripts/drift.py
+	$(BIN)/python -m scripts.drift
 	cd frontend && npm run --silent check && npm run --silent lint
 
 bench: $(VENV)/dev.done $(STATIC) ## measure the speeds that are promised
@@ -35,7 +35,7 @@ bench: $(VENV)/dev.done $(STATIC) ## measure the speeds that are promised
 
 screenshots: $(VENV)/dev.done $(STATIC) ## take the pictures in docs/screenshots from the demo
 	sh scripts/chromium.sh
-	$(BIN)/python scripts/screenshots.py
+	$(BIN)/python -m scripts.screenshots
 
 types: $(VENV)/dev.done frontend/node_modules/.done ## make the front end's types from the API
 	mkdir -p build

@@ -1,18 +1,13 @@
 """A keystroke on a sheet: reckoned on the server, and seen in the browser."""
 
-import os
-import shutil
 import statistics
-import subprocess
-import sys
 import tempfile
-import time
-import urllib.request
 from collections.abc import Iterator
 from itertools import count
 from pathlib import Path
 
 from playwright.sync_api import sync_playwright
+from scripts.served import CHROMIUM, FLAGS, Served
 
 from bench.figures import Figure, seconds
 from zero_slate.config import Config
@@ -20,7 +15,6 @@ from zero_slate.demo.make import make_demo
 from zero_slate.web.slate import Slate
 
 KEYSTROKES = 60
-PORT = 8799
 # A fast typist's pause between two keys, in milliseconds.
 BETWEEN = 90
 # From the keystroke until its consequence is painted: the row's words changed, and two frames on.
@@ -49,29 +43,22 @@ def measure() -> Iterator[Figure]:
 
         on_server = statistics.median(seconds(reckon, 200)) * 1000
         yield Figure("sheet reckoned on the server, median", on_server, " ms", 5)
-        environment = {**os.environ, "ZERO_SLATE_HOME": home, "ZERO_SLATE_PORT": str(PORT)}
-        command = [sys.executable, "-m", "zero_slate", "serve"]
-        server = subprocess.Popen(command, env=environment, stdout=subprocess.DEVNULL)
+        served = Served(Path(home), "bench")
+        served.start()
         try:
-            shown = sorted(_in_the_browser(shot))
+            shown = sorted(_in_the_browser(f"{served.root}/s/{shot}"))
         finally:
-            server.terminate()
-            server.wait()
+            served.kill()
     seen = "keystroke to its consequence in the browser"
     yield Figure(f"{seen}, median", shown[len(shown) // 2], " ms", 50)
     yield Figure(f"{seen}, 95 %", shown[int(len(shown) * 0.95)], " ms", 50)
 
 
-def _in_the_browser(shot: int) -> list[float]:
-    chromium = os.environ.get("ZERO_SLATE_CHROMIUM") or shutil.which("chromium")
+def _in_the_browser(address: str) -> list[float]:
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(
-            executable_path=chromium,
-            args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
-        )
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        _wait_until_ready()
-        page.goto(f"http://127.0.0.1:{PORT}/s/{shot}")
+        page.goto(address)
         page.wait_for_selector("[data-row=canvas] input")
         page.wait_for_load_state("networkidle")
         shown = []
@@ -80,13 +67,3 @@ def _in_the_browser(shot: int) -> list[float]:
             page.wait_for_timeout(BETWEEN)
         browser.close()
     return shown[5:]
-
-
-def _wait_until_ready() -> None:
-    for _ in range(200):
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{PORT}/api/health", timeout=1).close()
-            return
-        except OSError:
-            time.sleep(0.05)
-    raise RuntimeError("the server never answered")

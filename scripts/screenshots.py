@@ -1,17 +1,13 @@
 """Takes the pictures in docs/screenshots, from the demo, at 1280×800."""
 
-import os
-import shutil
-import socket
-import subprocess
 import sys
 import tempfile
-import time
-import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
+
+from scripts.served import CHROMIUM, FLAGS, Served
 
 ROOT = Path(__file__).parents[1]
 PICTURES = ROOT / "docs/screenshots"
@@ -47,13 +43,15 @@ def cut(page: Page) -> None:
     page.get_by_role("link", name="The Tin Orchard Short film").click()
 
 
-def read_cut(page: Page) -> None:
+def read_cut(file: Path) -> Steps:
     """Show an EDL before it is read."""
-    home = Path(os.environ["ZERO_SLATE_HOME"])
-    page.get_by_role("button", name="Read a new cut").click()
-    file = home / "volumes/orchard/edit/tin_orchard_c01.edl"
-    page.locator("input[type=file]").set_input_files(file)
-    page.get_by_role("button", name="Read as cut 03").wait_for()
+
+    def go(page: Page) -> None:
+        page.get_by_role("button", name="Read a new cut").click()
+        page.locator("input[type=file]").set_input_files(file)
+        page.get_by_role("button", name="Read as cut 03").wait_for()
+
+    return go
 
 
 def change_format(page: Page) -> None:
@@ -75,19 +73,22 @@ def type_rate(page: Page) -> None:
     page.get_by_role("alert").wait_for()
 
 
-PICTURES_OF: tuple[tuple[str, str, Steps], ...] = (
-    ("desk", "paper", lambda page: None),
-    ("cut", "paper", cut),
-    ("read-cut", "paper", then(cut, read_cut)),
-    ("edit-format", "paper", then(cut, change_format)),
-    ("sheet", "paper", shot("FRO_0030")),
-    ("sheet-dim", "dim", shot("FRO_0030")),
-    ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
-    ("sheet-reasons", "paper", shot("GRA_0040")),
-    ("media", "paper", shot("GRA_0030", "Media")),
-    ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
-    ("keys", "paper", lambda page: page.keyboard.press("k")),
-)
+def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
+    """List each picture: its name, its paper, and the way to what it shows."""
+    edl = home / "volumes/orchard/edit/tin_orchard_c01.edl"
+    return (
+        ("desk", "paper", lambda page: None),
+        ("cut", "paper", cut),
+        ("read-cut", "paper", then(cut, read_cut(edl))),
+        ("edit-format", "paper", then(cut, change_format)),
+        ("sheet", "paper", shot("FRO_0030")),
+        ("sheet-dim", "dim", shot("FRO_0030")),
+        ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
+        ("sheet-reasons", "paper", shot("GRA_0040")),
+        ("media", "paper", shot("GRA_0030", "Media")),
+        ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
+        ("keys", "paper", lambda page: page.keyboard.press("k")),
+    )
 
 
 def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) -> None:
@@ -111,40 +112,21 @@ def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) ->
 
 def main() -> int:
     """Serve a fresh demo, and take every picture."""
-    chromium = os.environ.get("ZERO_SLATE_CHROMIUM") or shutil.which("chromium")
-    if chromium is None:
+    if CHROMIUM is None:
         print("There is no Chromium to take pictures with.", file=sys.stderr)
         return 1
     PICTURES.mkdir(parents=True, exist_ok=True)
-    with socket.socket() as free:
-        free.bind(("127.0.0.1", 0))
-        port = free.getsockname()[1]
-    address = f"http://127.0.0.1:{port}"
     with tempfile.TemporaryDirectory() as home, sync_playwright() as playwright:
-        os.environ.update(ZERO_SLATE_HOME=home, ZERO_SLATE_PORT=str(port), ZERO_SLATE_WHO="wren")
-        server = subprocess.Popen([sys.executable, "-m", "zero_slate", "demo"])
+        served = Served(Path(home), "wren")
+        served.start()
         try:
-            _wait(address)
-            browser = playwright.chromium.launch(
-                executable_path=chromium, args=["--no-sandbox", "--disable-gpu"]
-            )
-            for name, paper, steps in PICTURES_OF:
-                take(browser, address, name, paper, steps)
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            for name, paper, steps in pictures_of(served.home):
+                take(browser, served.root, name, paper, steps)
             browser.close()
         finally:
-            server.terminate()
-            server.wait()
+            served.kill()
     return 0
-
-
-def _wait(address: str) -> None:
-    for _ in range(1200):
-        try:
-            urllib.request.urlopen(f"{address}/api/health", timeout=1).close()
-            return
-        except OSError:
-            time.sleep(0.1)
-    raise RuntimeError("the server never answered")
 
 
 if __name__ == "__main__":

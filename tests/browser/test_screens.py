@@ -5,8 +5,8 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
+from scripts.served import Served
 
-from tests.browser.conftest import Served
 from tests.browser.test_story import head, row
 
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"

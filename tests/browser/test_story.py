@@ -6,8 +6,8 @@ import zipfile
 from pathlib import Path
 
 from playwright.sync_api import Locator, Page, expect
+from scripts.served import Served
 
-from tests.browser.conftest import Served
 from tests.makers import edl, event
 from zero_slate.formats.documents import read_setup
 

@@ -1,6 +1,7 @@
 <!-- Stretches of time under each other, to one scale. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import Hatch from './Hatch.svelte';
 
 	let { drawing }: { drawing: Schema<'BarDrawing'> } = $props();
 
@@ -21,17 +22,7 @@
 	role="img"
 	aria-label="{drawing.title}: {drawing.corner}"
 >
-	<defs>
-		<pattern
-			id="gone"
-			width="6"
-			height="6"
-			patternUnits="userSpaceOnUse"
-			patternTransform="rotate(45)"
-		>
-			<path d="M0 0v6" stroke="var(--red)" stroke-width="2" />
-		</pattern>
-	</defs>
+	<Hatch id="gone" />
 	{#each drawing.tracks as track, row (track.label)}
 		{@const y = 12 + row * ROW}
 		<g class={track.tone}>

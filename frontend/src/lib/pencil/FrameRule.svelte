@@ -1,6 +1,7 @@
 <!-- A slide rule for frames: the same moments in every count, the bands between the scales. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import Hatch from './Hatch.svelte';
 
 	let {
 		rule,
@@ -145,17 +146,7 @@
 	{onpointermove}
 	{onkeydown}
 >
-	<defs>
-		<pattern
-			id="short"
-			width="6"
-			height="6"
-			patternUnits="userSpaceOnUse"
-			patternTransform="rotate(45)"
-		>
-			<path d="M0 0v6" style="stroke: var(--red); stroke-width: 2.4" />
-		</pattern>
-	</defs>
+	<Hatch id="short" />
 	{#each rule.scales as each (each.key)}
 		{@const place = PLACES[each.key]}
 		{#if place}

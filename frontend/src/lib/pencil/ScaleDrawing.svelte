@@ -1,6 +1,7 @@
 <!-- The canvas in the edit's frame, to scale, with its figures on dimension lines. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import Hatch from './Hatch.svelte';
 
 	let { drawing }: { drawing: Schema<'CanvasDrawing'> } = $props();
 
@@ -52,17 +53,7 @@
 	role="img"
 	aria-label="{drawing.title}: {drawing.corner}"
 >
-	<defs>
-		<pattern
-			id="hatch"
-			width="6"
-			height="6"
-			patternUnits="userSpaceOnUse"
-			patternTransform="rotate(45)"
-		>
-			<path d="M0 0v6" stroke="var(--red)" stroke-width="1.6" />
-		</pattern>
-	</defs>
+	<Hatch id="hatch" />
 	<g class="blue">
 		<path
 			d="M{edit.x} {ROOM.top - 26}v20M{edit.x + edit.width} {ROOM.top - 26}v20{across(

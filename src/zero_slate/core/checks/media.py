@@ -1,6 +1,8 @@
 """Files on disk against the shot's setup."""
 
 from collections.abc import Callable, Iterator
+from functools import partial
+from typing import Any
 
 from zero_slate.core.checks.canvas import bars, times
 from zero_slate.core.checks.time import drift_sentence
@@ -9,8 +11,16 @@ from zero_slate.core.finding import Finding, Sentence, Severity
 from zero_slate.core.frames import FrameRange, total
 from zero_slate.core.media import Element, MediaKind
 from zero_slate.core.raster import Raster, fit
-from zero_slate.core.ratio import write_ratio
+from zero_slate.core.setup import SETTINGS
 from zero_slate.core.situation import Situation
+
+# What a finding about a setting's value in files is called.
+MEDIA_CODES = {
+    "canvas": "size",
+    "pixel_aspect": "pixel-aspect",
+    "rate": "rate",
+    "scan": "scan",
+}
 
 OfElement = Callable[[Situation, Element], Iterator[Finding]]
 
@@ -99,14 +109,25 @@ def _missing(
     )
 
 
-def _as_the_edit(code: str, setting: str, element: Element, value: str) -> Finding:
-    """Note that the files follow the edit where the shot's setting doesn't."""
-    return Finding(
-        code,
-        Severity.NOTE,
+def _stated(
+    at: Situation, element: Element, setting: str, said: Any, tell: Callable[[str], Sentence]
+) -> Iterator[Finding]:
+    """Find files that state another value of a setting than the shot's.
+
+    Files that don't say it are left alone; those that follow the edit where the shot doesn't are
+    only noted. `tell` makes the sentence of a difference from the value written out.
+    """
+    if said is None or said == getattr(at.setup, setting):
+        return
+    written = SETTINGS[setting].kind.show(said)
+    as_asked = said == getattr(at.edit, setting)
+    note = Sentence(f"The {element.role} is {written}, as the edit asks.")
+    yield Finding(
+        f"media.{MEDIA_CODES[setting]}",
+        Severity.NOTE if as_asked else Severity.WARN,
         setting,
-        Sentence(f"The {element.role} is {value}, as the edit asks."),
-        {"value": value},
+        note if as_asked else tell(written),
+        {"value": written},
         element=element.id,
     )
 
@@ -115,82 +136,47 @@ def size(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files of another size than the canvas (`media.size`)."""
     media, canvas = element.media, at.setup.raster
     mine = media.header.size
-    if mine == canvas.size:
-        return
-    if mine == at.edit.canvas:
-        yield _as_the_edit("media.size", "canvas", element, str(mine))
-        return
-    # A file that doesn't state its pixel aspect is taken to have the canvas's.
-    aspect = media.header.pixel_aspect or canvas.pixel_aspect
-    placed = fit(Raster(mine.width, mine.height, aspect), canvas)
-    scale = times(placed.scale)
-    left = f", leaving {bars(placed)}" if placed.x or placed.y else ""
-    yield Finding(
-        "media.size",
-        Severity.WARN,
-        "canvas",
-        Sentence(f"{media.name} is {mine}: fits this canvas at {scale}{left}.", (str(mine),)),
-        {"width": mine.width, "height": mine.height, "scale": str(placed.scale)},
-        element=element.id,
-    )
+
+    def tell(written: str) -> Sentence:
+        # A file that doesn't state its pixel aspect is taken to have the canvas's.
+        aspect = media.header.pixel_aspect or canvas.pixel_aspect
+        placed = fit(Raster(mine.width, mine.height, aspect), canvas)
+        left = f", leaving {bars(placed)}" if placed.x or placed.y else ""
+        fits = f"fits this canvas at {times(placed.scale)}{left}"
+        return Sentence(f"{media.name} is {written}: {fits}.", (written,))
+
+    yield from _stated(at, element, "canvas", mine, tell)
 
 
 def pixel_aspect(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files whose header states another pixel aspect than the setup (`media.pixel-aspect`)."""
     said = element.media.header.pixel_aspect
-    if said is None or said == at.setup.pixel_aspect:
-        return
-    if said == at.edit.pixel_aspect:
-        yield _as_the_edit("media.pixel-aspect", "pixel_aspect", element, write_ratio(said))
-        return
-    yield Finding(
-        "media.pixel-aspect",
-        Severity.WARN,
-        "pixel_aspect",
-        Sentence(f"{element.media.name} states {write_ratio(said)}.", (write_ratio(said),)),
-        {"pixel_aspect": write_ratio(said)},
-        element=element.id,
-    )
+    yield from _stated(at, element, "pixel_aspect", said, partial(_states, element))
 
 
 def rate(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files whose header states another rate than the setup (`media.rate`)."""
     said = element.media.header.rate
-    if said is None or said == at.setup.rate:
-        return
-    if said == at.edit.rate:
-        yield _as_the_edit("media.rate", "rate", element, str(said))
-        return
-    drift, figures = drift_sentence(said, at.setup.rate, at.setup.work_range.length)
-    yield Finding(
-        "media.rate",
-        Severity.WARN,
-        "rate",
-        Sentence(
-            f"{element.media.name} states {said}: {drift.text[0].lower()}{drift.text[1:]}",
-            (str(said), *drift.strong),
-        ),
-        {"rate": str(said), **figures},
-        element=element.id,
-    )
+
+    def tell(written: str) -> Sentence:
+        assert said is not None
+        drift, _ = drift_sentence(said, at.setup.rate, at.setup.work_range.length)
+        return Sentence(
+            f"{element.media.name} states {written}: {drift.text[0].lower()}{drift.text[1:]}",
+            (written, *drift.strong),
+        )
+
+    yield from _stated(at, element, "rate", said, tell)
 
 
 def scan(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files whose header states another scan than the setup (`media.scan`)."""
     said = element.media.header.scan
-    if said is None or said is at.setup.scan:
-        return
-    if said is at.edit.scan:
-        yield _as_the_edit("media.scan", "scan", element, str(said))
-        return
-    yield Finding(
-        "media.scan",
-        Severity.WARN,
-        "scan",
-        Sentence(f"{element.media.name} states {said}.", (str(said),)),
-        {"scan": str(said)},
-        element=element.id,
-    )
+    yield from _stated(at, element, "scan", said, partial(_states, element))
+
+
+def _states(element: Element, written: str) -> Sentence:
+    return Sentence(f"{element.media.name} states {written}.", (written,))
 
 
 def odd_frames(at: Situation, element: Element) -> Iterator[Finding]:

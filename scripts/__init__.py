@@ -1,0 +1,1 @@
+"""Scripts that the Makefile runs, and what they share with benchmarks and tests."""
