@@ -19,7 +19,7 @@ def shot(code: str, step: str = "") -> Steps:
 
     def go(page: Page) -> None:
         page.get_by_role("link", name="The Tin Orchard Short film").click()
-        page.get_by_role("link", name=code).click()
+        page.get_by_role("row").filter(has_text=code).get_by_role("link").first.click()
         page.wait_for_selector("[data-row=canvas]")
         if step:
             page.get_by_role("link", name=step).click()

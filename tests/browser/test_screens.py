@@ -15,7 +15,7 @@ AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 def open_shot(page: Page, code: str) -> None:
     page.goto("/")
     page.get_by_role("link", name="The Tin Orchard", exact=False).first.click()
-    page.get_by_role("link", name=code).click()
+    page.get_by_role("row").filter(has_text=code).get_by_role("link").first.click()
     expect(page.get_by_role("heading", name=code)).to_be_visible()
     expect(row(page, "canvas")).to_be_visible()
 
