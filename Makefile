@@ -3,11 +3,12 @@ PYTHON ?= python3
 VENV := .venv
 BIN := $(VENV)/bin
 STATIC := src/zero_slate/web/static/index.html
-FRONTEND := $(shell find frontend/src frontend/static -type f) frontend/svelte.config.js frontend/vite.config.ts
+FRONTEND := $(shell find frontend/src frontend/static -type f -not -name schema.d.ts) \
+	frontend/svelte.config.js frontend/vite.config.ts docs/openapi.json
 export ZERO_SLATE_HOME ?= $(CURDIR)/.data
 
 .DEFAULT_GOAL := help
-.PHONY: help setup demo test check bench screenshots types schemas lock format
+.PHONY: help setup demo test check bench screenshots documents lock format
 
 help: ## list the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | column -t -s "$$(printf '\t')"
@@ -37,12 +38,8 @@ screenshots: $(VENV)/dev.done $(STATIC) ## take the pictures in docs/screenshots
 	sh scripts/chromium.sh
 	$(BIN)/python -m scripts.screenshots
 
-types: $(VENV)/dev.done frontend/node_modules/.done ## make the front end's types from the API
-	mkdir -p build
-	$(BIN)/python -m zero_slate.web.openapi > build/openapi.json
-	cd frontend && npm run --silent types
-
-schemas: $(VENV)/dev.done ## write the JSON Schemas in docs/schema
+documents: $(VENV)/dev.done ## write what is made from the code: the API's document, the JSON Schemas
+	$(BIN)/python -m zero_slate.web.openapi > docs/openapi.json
 	$(BIN)/zero-slate schema setup > docs/schema/setup.schema.json
 	$(BIN)/zero-slate schema edit-format > docs/schema/edit-format.schema.json
 
