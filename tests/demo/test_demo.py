@@ -1,0 +1,130 @@
+"""The demo: what it tells, what its files are, and what a second start keeps."""
+
+import shutil
+from pathlib import Path
+
+import pytest
+
+from zero_slate.config import Config
+from zero_slate.core.finding import State
+from zero_slate.core.media import MediaKind
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.scan import Scan
+from zero_slate.demo import make
+from zero_slate.demo.make import make_demo
+from zero_slate.demo.story import ORCHARD, STORIES
+from zero_slate.formats.media.folders import find
+from zero_slate.services.productions import Productions
+from zero_slate.services.shots import Shots
+from zero_slate.services.workspace import Workspace
+
+
+@pytest.fixture(scope="module")
+def made(tmp_path_factory: pytest.TempPathFactory) -> Config:
+    config = Config(home=tmp_path_factory.mktemp("demo"), who="tester")
+    return make_demo(config, reset=False, tell=lambda _: None)
+
+
+def pages(config: Config) -> tuple[Workspace, Shots, Productions]:
+    workspace = Workspace(config)
+    shots = Shots(workspace)
+    return workspace, shots, Productions(workspace, shots)
+
+
+def media_of(config: Config, story: str, code: str):
+    folder = config.volumes[story] / "shots" / code
+    (found,) = find(sorted(path.name for path in folder.iterdir()), folder)
+    return found.read()
+
+
+def test_the_first_production_has_one_of_each(made: Config) -> None:
+    _, _, productions = pages(made)
+    orchard, harbour = productions.desk().productions
+    assert (orchard.title, orchard.shots) == ("The Tin Orchard", 10)
+    assert (orchard.tally.follows, orchard.tally.reason) == (4, 2)
+    assert (orchard.tally.differs, orchard.tally.new) == (3, 1)
+    assert harbour.format == "1920 × 1080 · 25 · upper field first"
+    page = productions.page(orchard.id)
+    assert (page.frames, page.length) == (1261, "52.59 s")
+    states = {line.code: line.state for line in page.lines}
+    assert states["FRO_0030"] is State.DIFFERS
+    assert states["GRA_0040"] is State.REASON
+    assert states["HAR_0020"] is State.NEW
+
+
+def test_plates_are_half_float_with_rate_timecode_and_aspect(made: Config) -> None:
+    media = media_of(made, "orchard", "FRO_0030")
+    assert (media.count, media.first) == (104, 1001)
+    assert media.header.rate == ORCHARD.frame_rate
+    assert media.header.timecode == "04:31:09:01"
+    assert (media.header.pixel_aspect, media.header.compression) == (1, "zip")
+    assert {channel.type for channel in media.header.channels} == {"half"}
+    assert (media.odd, media.broken, media.jumps) == ((), (), ())
+
+
+def test_one_frame_of_another_size(made: Config) -> None:
+    (odd,) = media_of(made, "orchard", "GRA_0030").odd
+    assert (odd.frame, odd.here) == (1030, "1998 × 1080")
+
+
+def test_artwork_and_movies(made: Config) -> None:
+    art = media_of(made, "orchard", "FRO_0040")
+    assert (str(art.header.size), art.count) == ("640 × 360", 80)
+    movie = media_of(made, "orchard", "GRA_0010")
+    assert (movie.kind, movie.count) == (MediaKind.MOVIE, 226)
+    assert movie.header.timecode == "05:02:11:08"
+    archive = media_of(made, "orchard", "GRA_0040")
+    assert archive.header.scan is Scan.UPPER_FIRST
+    assert archive.header.rate == FrameRate.parse("25")
+    assert str(archive.header.pixel_aspect) == "16/11"
+
+
+def test_it_is_small(made: Config) -> None:
+    files = [path for path in made.home.rglob("*") if path.is_file()]
+    assert sum(path.stat().st_size for path in files) < 300 * 10**6
+    assert not [path for path in files if path.name.startswith(".")]
+
+
+def test_a_second_start_keeps_what_was_changed(
+    made: Config, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    _, shots, productions = pages(made)
+    shot = next(s for s in productions.desk().recent if s.code == "FRO_0010").id
+    version = shots.load(shot).head.version
+    shots.save(shot, version, {"title": {"text": "mine"}}, {})
+
+    def never(*_: object) -> None:
+        raise AssertionError("media were made again")
+
+    monkeypatch.setattr(make, "_write_media", never)
+    again = make_demo(Config(home=made.home, who="tester"), reset=False, tell=lambda _: None)
+    assert again.volumes == made.volumes
+    assert pages(again)[1].load(shot).content.setup.title == "mine"
+
+
+def test_a_reset_starts_afresh_and_an_interrupted_start_too(
+    made: Config, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    home = tmp_path / "home"
+    shutil.copytree(made.home, home)
+    (home / "volumes.making").mkdir()
+    written: list[str] = []
+
+    def media(story: object, folder: Path, tell: object) -> None:
+        written.append(folder.name)
+        shutil.copytree(made.volumes[folder.name] / "shots", folder / "shots")
+
+    monkeypatch.setattr(make, "_write_media", media)
+    again = make_demo(Config(home=home, who="tester"), reset=True, tell=lambda _: None)
+    assert written == [story.volume for story in STORIES]
+    assert not (home / "volumes.making").exists()
+    _, shots, productions = pages(again)
+    shot = next(s for s in productions.desk().recent if s.code == "FRO_0010").id
+    assert shots.load(shot).content.setup.title == "First light through the glass leaves"
+
+
+def test_serving_the_home_again_finds_its_volumes(
+    made: Config, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("ZERO_SLATE_HOME", str(made.home))
+    assert Config().volumes == made.volumes

@@ -1,0 +1,148 @@
+"""Any setup at all reads back as it was written, in files, in the store and in fields."""
+
+import string
+from pathlib import Path
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.core.test_rate import RATES
+from tests.makers import write_sequence
+from zero_slate.core.change import read_typed
+from zero_slate.core.cut import CutEvent
+from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
+from zero_slate.core.match import Departure
+from zero_slate.core.media import Align, Element
+from zero_slate.core.raster import Size
+from zero_slate.core.ratio import COMMON_PIXEL_ASPECTS
+from zero_slate.core.scan import Scan
+from zero_slate.core.setup import SETTINGS, EditFormat, Setup
+from zero_slate.core.timecode import TimecodeKind
+from zero_slate.core.viewing import Viewing
+from zero_slate.formats.documents import (
+    EditFormatDocument,
+    SetupDocument,
+    read_edit_format,
+    read_setup,
+    write_document,
+)
+from zero_slate.formats.media.folders import find
+from zero_slate.formats.media.pictures import packed_timecode, timecode_label
+from zero_slate.store import cuts
+from zero_slate.store.database import Database
+from zero_slate.store.elements import MEDIA
+from zero_slate.store.tables import Cut, Production
+
+NAMES = st.text(
+    st.characters(codec="utf-8", exclude_categories=["Cs", "Cc"]), min_size=1, max_size=40
+)
+LINES = NAMES.map(str.strip)
+RANGES = st.builds(FrameRange.starting, st.integers(-10_000, 10**6), st.integers(1, 50_000))
+CODES = st.from_regex(r"[A-Z][A-Za-z0-9_.-]{0,20}", fullmatch=True)
+COMMON = {
+    "canvas": st.builds(Size, st.integers(1, 8192), st.integers(1, 8192)),
+    "pixel_aspect": st.sampled_from(COMMON_PIXEL_ASPECTS),
+    "scan": st.sampled_from(list(Scan)),
+    "rate": RATES,
+    "count": st.builds(FrameCount, st.integers(-9999, 10**6), st.sampled_from(list(CountAt))),
+    "handles": st.builds(Handles, st.integers(0, 500), st.integers(0, 500)),
+    "working_space": NAMES,
+    "viewing": st.builds(Viewing, NAMES, NAMES),
+}
+EDITS = st.builds(EditFormat, **COMMON)
+SETUPS = st.builds(
+    Setup,
+    **COMMON,
+    timecode=st.sampled_from(list(TimecodeKind)),
+    cut_range=RANGES,
+    work_range=RANGES,
+    code=CODES,
+    title=LINES,
+    subtitle=LINES,
+)
+DEPARTURES = st.dictionaries(
+    st.sampled_from(list(SETTINGS)), st.builds(Departure, NAMES, NAMES), max_size=4
+)
+
+
+@given(SETUPS, DEPARTURES)
+def test_any_setup_file_reads_back_exactly(setup: Setup, why: dict[str, Departure]) -> None:
+    document = SetupDocument(setup=setup, departures=why)
+    assert read_setup(write_document(document)) == document
+
+
+@given(EDITS)
+def test_any_edit_format_file_reads_back_exactly(edit: EditFormat) -> None:
+    assert read_edit_format(write_document(EditFormatDocument(edit_format=edit))) == edit
+
+
+@given(SETUPS)
+def test_any_settings_texts_read_back_as_its_value(setup: Setup) -> None:
+    other = setup.model_copy(update={"code": "OTHER"})
+    for key, setting in SETTINGS.items():
+        texts = setting.kind.texts(getattr(setup, key))
+        reading = read_typed(other, {key: texts}, SETTINGS)
+        assert reading.problems == {}
+        value = reading.values.get(key, getattr(other, key))
+        expected = getattr(setup, key)
+        # White space around a name isn't part of it.
+        assert value == expected or str(value).strip() == str(expected).strip() or key == "viewing"
+
+
+@given(
+    st.integers(0, 23), st.integers(0, 59), st.integers(0, 59), st.integers(0, 29), st.booleans()
+)
+def test_packed_timecode_reads_back(
+    hours: int, minutes: int, seconds: int, frames: int, drop: bool
+) -> None:
+    label = f"{hours:02d}:{minutes:02d}:{seconds:02d}{';' if drop else ':'}{frames:02d}"
+    assert timecode_label(packed_timecode(label)) == label
+
+
+EVENTS = st.builds(
+    CutEvent,
+    st.integers(1, 10**6),
+    CODES,
+    st.text(string.printable, max_size=30),
+    st.text(string.ascii_letters, max_size=8),
+    st.sampled_from(["V", "V1", "V2"]),
+    RANGES,
+    RATES,
+    st.booleans(),
+    RANGES,
+    RATES,
+    st.booleans(),
+    st.fractions(-8, 8, max_denominator=100),
+)
+
+
+@settings(max_examples=25, deadline=None)
+@given(st.lists(EVENTS, min_size=1, max_size=12, unique_by=lambda event: event.position))
+def test_any_event_comes_back_from_the_store(events: list[CutEvent]) -> None:
+    import tempfile
+
+    with tempfile.TemporaryDirectory() as folder:
+        database = Database(Path(folder) / "a.db")
+        with database.writing() as session:
+            session.add(Production(id=1, title="A", code_example="", created_at="now"))
+            session.flush()
+            about = {"file_name": "a", "title": "a", "form": "a", "who": "a", "at": "now"}
+            session.add(Cut(id=1, production_id=1, number=1, **about))
+            session.flush()
+            cuts.add_events(session, 1, events)
+        with database.reading() as session:
+            kept = cuts.events_of(session, 1)
+            first = min(events, key=lambda event: event.position)
+            assert cuts.event_of(session, 1, first.code) == first
+        database.close()
+    assert kept == sorted(events, key=lambda event: event.position)
+
+
+def test_what_was_read_of_files_comes_back_from_the_store(tmp_path: Path) -> None:
+    files = write_sequence(tmp_path, "plate", range(1001, 1011))
+    files[3].write_text("no picture")
+    (found,) = find(sorted(path.name for path in files), tmp_path)
+    media = found.read()
+    assert media.broken
+    kept = MEDIA.validate_json(MEDIA.dump_json(media))
+    assert Element(1, "plate", kept, Align.NUMBER) == Element(1, "plate", media, Align.NUMBER)
