@@ -1,6 +1,6 @@
 """Reading a cut list into a production: shown first, then stored as the next cut."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from zero_slate.core.cut import CodeRule, CutEvent, codes_that_repeat
 from zero_slate.core.figures import seconds
@@ -69,7 +69,7 @@ class CutReading:
             seconds(read.rate.seconds(frames)),
             frames,
             tuple(map(_line, events)),
-            (*self._labels(production_id, read), *read.notes, *_repeats(events)),
+            (*read.notes, *_repeats(events)),
             number,
         )
 
@@ -102,14 +102,6 @@ class CutReading:
             cuts.add_events(session, cut.id, read.events)
         return number
 
-    def _labels(self, production_id: int, read: CutList) -> list[str]:
-        """Note labels of another kind than the edit's; the list's own are kept."""
-        _, _, drop = self.productions.rule(production_id)
-        if read.drop == drop:
-            return []
-        kinds = ("non-drop", "drop-frame")
-        return [f"The list's labels are {kinds[read.drop]}, the edit format's {kinds[drop]}."]
-
     def _read(
         self, production_id: int, content: bytes, rate: str | None, example: str | None
     ) -> CutList:
@@ -120,7 +112,11 @@ class CutReading:
         _require_the_edits(given, edit_rate)
         read = read_cut_list(content, rule, rate=given, drop=drop)
         _require_the_edits(read.rate, edit_rate)
-        return read
+        if read.drop == drop:
+            return read
+        kinds = ("non-drop", "drop-frame")
+        note = f"The list's labels are {kinds[read.drop]}, the edit format's {kinds[drop]}."
+        return replace(read, notes=(note, *read.notes))
 
 
 def _require_the_edits(rate: FrameRate | None, edit_rate: FrameRate) -> None:

@@ -2,7 +2,9 @@
 
 import io
 import zipfile
+from collections.abc import Mapping
 from dataclasses import dataclass
+from pathlib import Path
 
 from zero_slate.core.match import match
 from zero_slate.core.refusal import Refusal
@@ -51,18 +53,7 @@ class Handoff:
         at = loaded.situation(self.workspace)
         found = match(at, loaded.content.departures)
         target = self.workspace.folder(volume, folder) if volume else None
-        files = []
-        for name, content in self.contents(shot_id).items():
-            status = "new"
-            there = target / name if target else None
-            if there is not None and there.exists():
-                status = "same" if there.read_bytes() == content else "replaces"
-            about = (
-                "the setup, every setting with its reasons"
-                if name.endswith(".json")
-                else "the shot as a timeline: ranges, plate, setup"
-            )
-            files.append(PlannedFile(name, about, len(content), status))
+        files = _planned(self.contents(shot_id), target)
         return HandoffPlan(
             loaded.head.code,
             loaded.head.version,
@@ -70,7 +61,7 @@ class Handoff:
             str(found.state),
             volume,
             folder,
-            tuple(files),
+            files,
             sum(file.status == "replaces" for file in files),
         )
 
@@ -90,11 +81,13 @@ class Handoff:
 
         Files that are there and differ are only replaced where `replace` says so.
         """
-        plan = self.plan(shot_id, volume, folder)
-        if plan.replaces and not replace:
-            names = ", ".join(file.name for file in plan.files if file.status == "replaces")
+        target = self.workspace.folder(volume, folder)
+        contents = self.contents(shot_id)
+        differing = [file.name for file in _planned(contents, target) if file.status == "replaces"]
+        if differing and not replace:
+            names = ", ".join(differing)
             raise Refusal(f"{names} would be replaced by another content; say so to do it.")
-        written = write_all(self.workspace.folder(volume, folder), self.contents(shot_id))
+        written = write_all(target, contents)
         return tuple(path.name for path in written)
 
     def archive(self, shot_id: int) -> tuple[str, bytes]:
@@ -116,3 +109,20 @@ class Handoff:
         row = next(row for row in rows if row.id == at.plate.id)
         folder = self.workspace.folder(row.volume, row.folder)
         return PlateFiles(at.plate.media, folder.as_uri() + "/", at.placed[at.plate.id])
+
+
+def _planned(contents: Mapping[str, bytes], target: Path | None) -> tuple[PlannedFile, ...]:
+    """Compare what would be written with what is there."""
+    files = []
+    for name, content in contents.items():
+        status = "new"
+        there = target / name if target else None
+        if there is not None and there.exists():
+            status = "same" if there.read_bytes() == content else "replaces"
+        about = (
+            "the setup, every setting with its reasons"
+            if name.endswith(".json")
+            else "the shot as a timeline: ranges, plate, setup"
+        )
+        files.append(PlannedFile(name, about, len(content), status))
+    return tuple(files)
