@@ -2,15 +2,16 @@
 
 from fractions import Fraction
 
-from zero_slate.core.change import setup_from_event
+from zero_slate.core.change import clip_source, setup_from_event
 from zero_slate.core.colour import ColourNames
+from zero_slate.core.content import Content
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.media import Align, Channel, Element, Header, Media, MediaKind
 from zero_slate.core.raster import Size
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.setup import EditFormat, Setup
-from zero_slate.core.situation import Situation
+from zero_slate.core.situation import Situation, clock_of
 from zero_slate.core.timecode import Timecode
 
 FILM = FrameRate(Fraction(24000, 1001))
@@ -30,6 +31,8 @@ EVENT = CutEvent(
     False,
 )
 SETUP = setup_from_event(EDIT, EVENT, "Crow reads the frost")
+CONTENT = Content(setup=SETUP, source=clip_source(EDIT, EVENT))
+CLOCK = clock_of(SETUP, EVENT)
 NAMES = ColourNames(
     "a config",
     frozenset({"ACEScg", "acescg", "Linear Rec.709"}),
@@ -57,6 +60,12 @@ def plate(*present: FrameRange, align: Align = Align.TIMECODE, **about: object) 
         "plate.####.exr", MediaKind.SEQUENCE, present=present or (FrameRange(1001, 1108),), **said
     )  # type: ignore[arg-type]
     return Element(1, "plate", media, align)
+
+
+def working(first: int, last: int, **about: object) -> Setup:
+    """SETUP with another work range, its clip going along."""
+    run = FrameRange(first, last)
+    return SETUP.model_copy(update={"work_range": run, "clip_range": run, **about})
 
 
 def situation(setup: Setup = SETUP, *elements: Element, **about: object) -> Situation:

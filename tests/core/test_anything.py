@@ -8,19 +8,21 @@ from hypothesis import strategies as st
 
 from tests.core.scenes import EVENT, NAMES, SETUP, header, plate
 from tests.formats.test_round_trips import EDITS, SETUPS
-from zero_slate.core.change import apply, follow, read_typed
+from zero_slate.core.anchor import Anchor
+from zero_slate.core.change import Reading, apply, follow, read_typed
+from zero_slate.core.content import Content, Departure
 from zero_slate.core.cut_lines import cut_line
 from zero_slate.core.drawings.bars import draw_ranges, draw_rates
 from zero_slate.core.drawings.canvas import draw_canvas
 from zero_slate.core.finding import Severity, State
 from zero_slate.core.frames import FrameRange, Handles
-from zero_slate.core.match import Departure, match, written
+from zero_slate.core.match import match, written
 from zero_slate.core.media import Align
 from zero_slate.core.rule import MOST_READINGS, build_rule
 from zero_slate.core.setting import GROUPS
 from zero_slate.core.setup import EDIT_SETTINGS, SETTINGS, EditFormat, Setup
 from zero_slate.core.sheet import build_sheet
-from zero_slate.core.situation import Situation
+from zero_slate.core.situation import Situation, clock_of
 from zero_slate.core.timecode import labels
 
 PLATES = st.builds(
@@ -60,7 +62,7 @@ def test_any_shot_is_judged_and_laid_out(at: Situation) -> None:
         assert finding.setting in SETTINGS
         assert all(figure in finding.sentence.text for figure in finding.sentence.strong)
         assert finding.severity is Severity.NOTE or found.states[finding.setting] is State.DIFFERS
-    sheet = build_sheet(at, found, {}, {}, {})
+    sheet = build_sheet(at, found, {}, {}, Reading({}, {}))
     assert [group.key for group in sheet.groups] == list(GROUPS)
     assert {row.key for group in sheet.groups for row in group.rows} == set(SETTINGS)
     assert all(row.says for group in sheet.groups for row in group.rows)
@@ -101,7 +103,7 @@ def test_whatever_is_typed_is_understood_or_told(
     setup: Setup, typed: dict[tuple[str, str], str]
 ) -> None:
     said = texts(typed)
-    reading = read_typed(setup, said, SETTINGS)
+    reading = read_typed(setup, said, SETTINGS, clock_of(setup, EVENT))
     assert not set(reading.values) & set(reading.problems)
     for key, problem in reading.problems.items():
         parts = {part.key for part in SETTINGS[key].kind.parts}
@@ -110,7 +112,9 @@ def test_whatever_is_typed_is_understood_or_told(
         # What is offered instead can be taken.
         if problem.nearest:
             known = SETTINGS[key].kind.texts(getattr(setup, key))
-            again = read_typed(setup, {key: {**known, **problem.nearest}}, SETTINGS)
+            again = read_typed(
+                setup, {key: {**known, **problem.nearest}}, SETTINGS, clock_of(setup, EVENT)
+            )
             assert key not in again.problems
     after = apply(setup, reading.values)
     for key, value in reading.values.items():
@@ -121,8 +125,9 @@ def test_whatever_is_typed_is_understood_or_told(
 def test_following_twice_is_following_once(
     setup: Setup, before: EditFormat, after: EditFormat
 ) -> None:
-    once = follow(setup, before, after, EVENT, None)
-    assert follow(once, after, after, EVENT, None) == once
+    made = follow(Content(setup=setup), before, after, EVENT, Anchor())
+    assert follow(made, after, after, EVENT, Anchor()) == made
+    once = made.setup
     for key in EDIT_SETTINGS:
         if getattr(setup, key) == getattr(before, key):
             assert getattr(once, key) == getattr(after, key)
@@ -146,7 +151,7 @@ def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(at: Situation)
     """Corrections don't fight: once all are taken, no setting differs from what is asked."""
     alone = dataclasses.replace(at, elements=(), names=None)
     setup = at.setup
-    for _ in range(4):
+    for _ in range(6):
         found = match(dataclasses.replace(alone, setup=setup))
         changes = [f.change.values for f in found.findings if f.change is not None]
         for values in changes:
@@ -158,11 +163,11 @@ def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(at: Situation)
     assert {k for k, s in final.states.items() if s is State.DIFFERS} <= own
 
 
-def test_a_plate_at_another_rate_is_told_with_its_drift() -> None:
+def test_a_plate_at_another_rate_is_told_with_its_speed() -> None:
     fast = plate(header=header(rate=dataclasses.replace(EVENT.source_rate, fraction=Fraction(30))))
     at = Situation(SETUP, EditFormat(rate=EVENT.record_rate), EVENT, (fast,))
     (told,) = [f for f in match(at).findings if f.code == "media.rate"]
-    assert "states 30: runs one frame ahead every 0.2 s" in told.sentence.text
+    assert "states 30: frame for frame it runs 0.799× as fast" in told.sentence.text
 
 
 @given(st.integers(0, 200), st.integers(0, 200), st.integers(1, 500))

@@ -6,8 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import EDIT, EVENT, SETUP, situation
+from tests.core.scenes import CLOCK, EDIT, EVENT, SETUP, situation
+from zero_slate.core.anchor import Anchor
 from zero_slate.core.change import (
+    Reading,
     apply,
     apply_to_edit,
     changed,
@@ -15,6 +17,8 @@ from zero_slate.core.change import (
     read_typed,
     setup_from_event,
 )
+from zero_slate.core.content import Content
+from zero_slate.core.entry.clock import Entry
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.history import Action, History, Step, history
 from zero_slate.core.match import match
@@ -27,7 +31,7 @@ from zero_slate.core.timecode import TimecodeKind
 
 
 def test_a_part_that_is_not_typed_keeps_its_value() -> None:
-    reading = read_typed(SETUP, {"canvas": {"width": "1998"}}, SETTINGS)
+    reading = read_typed(SETUP, {"canvas": {"width": "1998"}}, SETTINGS, CLOCK)
     assert reading.values == {"canvas": Size(1998, 1080)}
     assert reading.problems == {}
 
@@ -55,7 +59,7 @@ def test_a_part_that_is_not_typed_keeps_its_value() -> None:
             "back to front",
             {"first": "1108", "last": "1200"},
         ),
-        ("handles", {"tail": "-1"}, "tail", "0 to 10,000", {"tail": "0"}),
+        ("handles", {"tail": "-9"}, "tail", "0 to 10,000", {"tail": "0"}),
         ("scan", {"choice": "sideways"}, "choice", "progressive", {"choice": "progressive"}),
         ("code", {"code": "FRO/30"}, "code", "not safe", {"code": "FRO_30"}),
         ("code", {"code": ""}, "code", "needs a code", {"code": "SHOT_0010"}),
@@ -66,7 +70,7 @@ def test_a_part_that_is_not_typed_keeps_its_value() -> None:
 def test_what_cannot_be_taken_names_field_limit_and_nearest(
     key: str, parts: dict[str, str], part: str, words: str, nearest: dict[str, str]
 ) -> None:
-    reading = read_typed(SETUP, {key: parts}, SETTINGS)
+    reading = read_typed(SETUP, {key: parts}, SETTINGS, CLOCK)
     problem = reading.problems[key]
     assert reading.values == {}
     assert problem.part == part
@@ -82,7 +86,7 @@ def test_every_setting_reads_back_what_it_writes(key: str) -> None:
     kind = SETTINGS[key].kind
     value = getattr(SETUP, key)
     texts = kind.texts(value)
-    assert kind.read(texts) == value
+    assert kind.read(texts, Entry(CLOCK, value, tuple(texts))) == value
     assert set(texts) == {part.key for part in kind.parts}
     assert SETTINGS[key].help.endswith(".")
 
@@ -117,14 +121,15 @@ def test_counting_there_and_back_is_the_identity(number: int, at: CountAt) -> No
 
 def test_shots_follow_a_changed_edit_where_they_followed_it() -> None:
     after = EDIT.model_copy(update={"canvas": Size(2048, 1080), "handles": Handles(12, 12)})
-    moved = follow(SETUP, EDIT, after, EVENT, None)
+    moved = follow(Content(setup=SETUP), EDIT, after, EVENT, Anchor()).setup
     assert moved.canvas == Size(2048, 1080)
     # The clip still counts from 1001, so that four more frames before the cut move it on.
     assert (moved.work_range, moved.cut_range) == (FrameRange(1001, 1116), FrameRange(1013, 1104))
     assert match(situation(moved, edit=after)).findings == ()
     own = SETUP.model_copy(update={"canvas": Size(640, 360)})
-    assert follow(own, EDIT, after, EVENT, None).canvas == Size(640, 360)
-    assert follow(own, EDIT, EDIT, EVENT, None) is own
+    kept = Content(setup=own)
+    assert follow(kept, EDIT, after, EVENT, Anchor()).setup.canvas == Size(640, 360)
+    assert follow(kept, EDIT, EDIT, EVENT, Anchor()) is kept
 
 
 def test_an_edit_at_24_has_no_drop_frame() -> None:
@@ -142,9 +147,9 @@ def test_a_setup_is_exact_in_json() -> None:
 
 def test_the_sheet_keeps_what_is_typed_wrong() -> None:
     typed = {"canvas": {"width": "19x"}}
-    reading = read_typed(SETUP, typed, SETTINGS)
+    reading = read_typed(SETUP, typed, SETTINGS, CLOCK)
     at = situation()
-    sheet = build_sheet(at, match(at), {}, typed, reading.problems)
+    sheet = build_sheet(at, match(at), {}, typed, reading)
     row = next(row for group in sheet.groups for row in group.rows if row.key == "canvas")
     assert [field.text for field in row.fields] == ["19x", "1080"]
     assert row.problem is not None
@@ -153,7 +158,7 @@ def test_the_sheet_keeps_what_is_typed_wrong() -> None:
 
 def test_an_offer_is_worded_as_what_will_happen() -> None:
     at = situation(SETUP.model_copy(update={"canvas": Size(1998, 1080)}))
-    sheet = build_sheet(at, match(at), {}, {}, {})
+    sheet = build_sheet(at, match(at), {}, {}, Reading({}, {}))
     (said,) = sheet.groups[0].rows[0].says
     assert said.offer is not None
     assert said.offer.label == "Use 1920 × 1080"

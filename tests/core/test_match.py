@@ -4,12 +4,13 @@ from fractions import Fraction
 
 import pytest
 
-from tests.core.scenes import EDIT, EVENT, FILM, NAMES, SETUP, header, plate, situation
+from tests.core.scenes import EDIT, EVENT, NAMES, SETUP, header, plate, situation
 from zero_slate.core.change import apply
+from zero_slate.core.content import Departure
 from zero_slate.core.cut_lines import cut_line
 from zero_slate.core.finding import Finding, Severity, State
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
-from zero_slate.core.match import CHECKS, Departure, match, written
+from zero_slate.core.match import CHECKS, match, written
 from zero_slate.core.media import Align, BrokenFrame, OddFrame
 from zero_slate.core.raster import Size
 from zero_slate.core.rate import FrameRate
@@ -187,9 +188,14 @@ def test_a_clip_with_more_before_the_cut_starts_the_count_earlier() -> None:
     early = plate(FrameRange(1001, 1120), header=header(timecode="04:31:08:13"))
     at = situation(SETUP, early)
     assert at.asked.cut_range == FrameRange(1021, 1112)
-    assert found(at) == ["cut.differs", "range.differs"]
+    assert found(at) == ["cut.differs", "range.differs", "clip.on-disk", "start.differs"]
     put_right = SETUP.model_copy(
-        update={"cut_range": FrameRange(1021, 1112), "work_range": FrameRange(1013, 1120)}
+        update={
+            "cut_range": FrameRange(1021, 1112),
+            "work_range": FrameRange(1013, 1120),
+            "clip_range": FrameRange(1001, 1120),
+            "start_timecode": "04:31:08:13",
+        }
     )
     assert found(situation(put_right, early)) == []
 
@@ -275,4 +281,3 @@ def test_a_line_of_the_cut_has_what_differs_in_few_words() -> None:
 
 def test_every_check_is_registered_once() -> None:
     assert len(CHECKS) == len(set(CHECKS))
-    assert FILM.short == "23.976"

@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import EDIT, EVENT, FILM, SETUP, SOURCE_IN, header, plate, situation
+from tests.core.scenes import EDIT, EVENT, FILM, SETUP, SOURCE_IN, header, plate, situation, working
+from zero_slate.core.anchor import Anchor
 from zero_slate.core.asks import asked_cut, asked_of
 from zero_slate.core.colour import Probe, nearest_name
 from zero_slate.core.drawings.bars import draw_ranges, draw_rates
@@ -18,7 +19,8 @@ from zero_slate.core.placing import best_align, first_timecode, lead, place
 from zero_slate.core.rate import FrameRate
 
 CUT, WORK = SETUP.cut_range, SETUP.work_range
-COUNTS = st.builds(FrameCount, st.integers(-2000, 100_000), st.sampled_from(list(CountAt)))
+CHOSEN = [at for at in CountAt if not at.from_source]
+COUNTS = st.builds(FrameCount, st.integers(-2000, 100_000), st.sampled_from(CHOSEN))
 
 
 @pytest.mark.parametrize(
@@ -33,14 +35,14 @@ COUNTS = st.builds(FrameCount, st.integers(-2000, 100_000), st.sampled_from(list
 def test_a_count_ties_its_number_to_a_moment(
     count: FrameCount, ahead: int | None, cut: FrameRange
 ) -> None:
-    assert asked_cut(92, EDIT, count, ahead) == cut
+    assert asked_cut(92, EDIT, count, Anchor(lead=ahead)) == cut
 
 
 @given(COUNTS, st.integers(0, 60) | st.none())
 def test_what_is_asked_is_the_events_length_and_the_edits_handles(
     count: FrameCount, ahead: int | None
 ) -> None:
-    asked = asked_of(EDIT, EVENT, count, ahead)
+    asked = asked_of(EDIT, EVENT, SETUP.model_copy(update={"count": count}), Anchor(lead=ahead))
     assert asked.cut_range is not None
     assert asked.work_range is not None
     assert asked.cut_range.length == EVENT.length
@@ -55,7 +57,7 @@ def test_what_is_asked_is_the_events_length_and_the_edits_handles(
 
 
 def test_without_an_event_no_range_is_asked() -> None:
-    asked = asked_of(EDIT, None, SETUP.count, None)
+    asked = asked_of(EDIT, None, SETUP, Anchor())
     assert (asked.cut_range, asked.work_range) == (None, None)
     assert asked.values["canvas"] == EDIT.canvas
 
@@ -63,20 +65,23 @@ def test_without_an_event_no_range_is_asked() -> None:
 @given(st.integers(0, 40), st.integers(0, 3000))
 def test_timecode_lays_a_plate_by_its_moments(ahead: int, number: int) -> None:
     files = FrameRange.starting(number, 200)
-    media = plate(files, header=header(timecode=str(SOURCE_IN + -ahead))).media
-    assert lead(media, EVENT) == ahead
-    placed = place(media, Align.TIMECODE, CUT, WORK, EVENT)
+    element = plate(files, header=header(timecode=str(SOURCE_IN + -ahead)))
+    assert lead(element.media, EVENT) == ahead
+    placed = place(element, FILM, CUT, WORK, EVENT)
     # The frame that was shot at the cut's first source frame is the cut's first frame.
     assert number + ahead + placed.offset == CUT.first
     assert placed.clip.length == 200
 
 
 def test_numbers_and_first_files() -> None:
-    media = plate(FrameRange(1, 108)).media
-    assert place(media, Align.NUMBER, CUT, WORK, EVENT).clip == FrameRange(1, 108)
-    assert place(media, Align.FIRST, CUT, WORK, EVENT).clip == WORK
+    files = FrameRange(1, 108)
+    numbered = plate(files, align=Align.NUMBER)
+    assert place(numbered, FILM, CUT, WORK, EVENT).clip == files
+    # A count raised by 1000 since the files were tied takes them along.
+    assert place(numbered, FILM, CUT, WORK, EVENT, shift=1000).clip == WORK
+    assert place(plate(files, align=Align.FIRST), FILM, CUT, WORK, EVENT).clip == WORK
     # Without an event there is no timecode to meet.
-    assert place(media, Align.TIMECODE, CUT, WORK, None).clip == WORK
+    assert place(plate(files), FILM, CUT, WORK, None).clip == WORK
 
 
 @pytest.mark.parametrize(
@@ -92,7 +97,7 @@ def test_numbers_and_first_files() -> None:
 )
 def test_the_way_that_meets_the_work_range_is_taken(about: dict[str, object], align: Align) -> None:
     media = plate(header=header(**about)).media
-    assert best_align(media, CUT, WORK, EVENT) is align
+    assert best_align(media, FILM, CUT, WORK, EVENT) is align
 
 
 def test_a_retimed_event_has_no_simple_lead() -> None:
@@ -102,7 +107,7 @@ def test_a_retimed_event_has_no_simple_lead() -> None:
 
 
 def test_the_ranges_drawing_shows_what_is_short() -> None:
-    short = SETUP.model_copy(update={"work_range": FrameRange(1005, 1108)})
+    short = working(1005, 1108)
     drawn = draw_ranges(situation(short, plate(FrameRange(1005, 1100), align=Align.NUMBER)))
     tracks = {track.label: [span.text for span in track.spans] for track in drawn.tracks}
     assert tracks == {

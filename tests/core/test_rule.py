@@ -3,7 +3,7 @@
 import dataclasses
 from fractions import Fraction
 
-from tests.core.scenes import EVENT, SETUP, plate, situation
+from tests.core.scenes import EVENT, SETUP, plate, situation, working
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.rule import MOST_READINGS, Rule, build_rule
@@ -69,15 +69,11 @@ def test_drop_frame_seconds_are_labelled_by_their_first_label() -> None:
 
 
 def test_long_shots_keep_few_marks_and_readings() -> None:
-    setup = SETUP.model_copy(
-        update={"cut_range": FrameRange(1009, 21000), "work_range": FrameRange(1001, 21008)}
-    )
+    setup = working(1001, 21008, cut_range=FrameRange(1009, 21000))
     rule = build_rule(situation(setup))
     for scale in rule.scales:
         assert len(scale.readings) <= MOST_READINGS
         assert len(scale.marks) < 320
         assert sum(mark.label is not None for mark in scale.marks) <= 12
-    twelve = SETUP.model_copy(
-        update={"cut_range": FrameRange(1001, 1012), "work_range": FrameRange(1001, 1012)}
-    )
+    twelve = working(1001, 1012, cut_range=FrameRange(1001, 1012))
     assert all(len(scale.marks) >= 2 for scale in build_rule(situation(twelve)).scales)

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zero_slate.core.rate import FrameRate
-from zero_slate.core.timecode import Timecode, TimecodeRefusal, frames_in_a_day, labels
+from zero_slate.core.timecode import Timecode, TimecodeRefusal, frames_in_a_day, join, labels, split
 
 NTSC = FrameRate.parse("30000/1001")
 NTSC_60 = FrameRate.parse("60000/1001")
@@ -90,6 +90,35 @@ def test_every_label_of_a_day_is_the_one_reckoned_from_the_standard(
         for i in order[chosen]
     ]
     assert labels(chosen.tolist(), rate, drop=drop) == expected
+
+
+@pytest.mark.parametrize(
+    ("text", "drop"),
+    [
+        ("24000/1001", False),
+        ("25", False),
+        ("30000/1001", True),
+        ("30000/1001", False),
+        ("60000/1001", True),
+    ],
+)
+def test_every_frame_of_a_day_is_counted_there_and_back(text: str, drop: bool) -> None:
+    """All of them at once: split, joined, and against the standard's own list of labels."""
+    rate = FrameRate.parse(text)
+    frames = np.arange(frames_in_a_day(rate, drop))
+    hours, minutes, seconds, over = split(frames, rate, drop)
+    assert (join(hours, minutes, seconds, over, rate, drop) == frames).all()
+    assert over.max() == rate.nominal - 1
+    assert (hours.max(), minutes.max(), seconds.max()) == (23, 59, 59)
+    labelled = ((hours * 60 + minutes) * 60 + seconds) * rate.nominal + over
+    every = np.arange(86400 * rate.nominal)
+    if drop:
+        minute = every // (rate.nominal * 60)
+        first = every % (rate.nominal * 60) < rate.nominal // 15
+        every = every[~(first & (minute % 10 != 0))]
+    assert (labelled == every).all()
+    # A range of any stretch of the day keeps its length through both.
+    assert (np.diff(join(hours, minutes, seconds, over, rate, drop)) == 1).all()
 
 
 @given(st.integers(0, 2589407), st.sampled_from([(NTSC, True), (NTSC, False), (FILM, False)]))

@@ -10,8 +10,8 @@ import opentimelineio as otio
 import pytest
 
 from tests.core.scenes import EDIT, EVENT, SETUP, plate
+from zero_slate.core.content import Departure
 from zero_slate.core.frames import FrameRange
-from zero_slate.core.match import Departure
 from zero_slate.core.placing import place
 from zero_slate.formats import colour
 from zero_slate.formats.documents import (
@@ -101,7 +101,7 @@ def test_a_missing_field_is_named() -> None:
 
 def test_a_shot_is_a_timeline_with_its_plate() -> None:
     element = plate()
-    placed = place(element.media, element.align, SETUP.cut_range, SETUP.work_range, EVENT)
+    placed = place(element, SETUP.rate, SETUP.cut_range, SETUP.work_range, EVENT)
     files = PlateFiles(element.media, "file:///plates/", placed)
     text = write_shot_timeline(DOCUMENT, EVENT, files).decode()
     timeline = otio.adapters.read_from_string(text, "otio_json")

@@ -3,9 +3,11 @@
 from dataclasses import dataclass
 from typing import Any
 
+from zero_slate.core.anchor import Anchor
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange
-from zero_slate.core.setup import EDIT_SETTINGS, EditFormat
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.setup import EDIT_SETTINGS, EditFormat, Setup
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,24 +27,25 @@ class Asked:
         return self.values.get("work_range")
 
 
-def asked_cut(length: int, edit: EditFormat, count: FrameCount, lead: int | None) -> FrameRange:
+def asked_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Anchor) -> FrameRange:
     """Return where a cut of `length` frames lies under a count.
 
-    `lead` is how many frames the clip has before the cut, where that is known; a clip is
-    otherwise taken to begin with the handle asked. Shot frame = number + (source frame − source
-    frame at the count's moment).
+    A clip whose beginning isn't known is taken to begin with the handle asked. Shot frame = number
+    + (source frame − source frame at the count's moment). A count from a source that isn't known
+    goes by the clip.
     """
-    before = {
-        CountAt.CUT: 0,
-        CountAt.WORK: edit.handles.head,
-        CountAt.CLIP: edit.handles.head if lead is None else lead,
+    in_clip = count.number + (edit.handles.head if anchor.lead is None else anchor.lead)
+    first = {
+        CountAt.CUT: count.number,
+        CountAt.WORK: count.number + edit.handles.head,
+        CountAt.CLIP: in_clip,
+        CountAt.FILE: anchor.file,
+        CountAt.TIMECODE: anchor.timecode,
     }[count.at]
-    return FrameRange.starting(count.number + before, length)
+    return FrameRange.starting(in_clip if first is None else first, length)
 
 
-def asked_of(
-    edit: EditFormat, event: CutEvent | None, count: FrameCount, lead: int | None
-) -> Asked:
+def asked_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: Anchor) -> Asked:
     """Gather what the edit asks.
 
     Ranges are given in the shot's own count, so that a shot counted otherwise differs in its
@@ -50,8 +53,24 @@ def asked_of(
     """
     values: dict[str, Any] = {key: getattr(edit, key) for key in EDIT_SETTINGS}
     if event is not None:
-        cut = asked_cut(event.length, edit, count, lead)
+        cut = asked_cut(event.length, edit, setup.count, anchor)
         values["cut_range"] = cut
         values["work_range"] = cut.widened(edit.handles)
         values["code"] = event.code
+        label = clip_label(event, setup.clip_range.first, cut.first, setup.rate)
+        if setup.start_timecode and label:
+            values["start_timecode"] = label
     return Asked(values)
+
+
+def clip_label(event: CutEvent, clip_first: int, cut_first: int, rate: FrameRate) -> str:
+    """Return the source timecode at a clip's first frame, for a shot at `rate`.
+
+    Empty where the shot is retimed, and where the source's labels don't exist at that rate.
+    """
+    if event.speed != 1 or event.source_rate.nominal != rate.nominal:
+        return ""
+    if event.source_drop and not rate.has_drop_frame:
+        return ""
+    ahead = (clip_first - cut_first) * event.pace
+    return str(event.source_in + int(ahead // 1))

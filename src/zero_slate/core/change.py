@@ -1,18 +1,23 @@
 """Changes to a setup as they are typed, and what moves along with them."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
-from zero_slate.core.asks import asked_cut, asked_of
+from zero_slate.core.anchor import Anchor, ClipSource
+from zero_slate.core.asks import asked_cut, asked_of, clip_label
+from zero_slate.core.content import Content
 from zero_slate.core.cut import CutEvent
-from zero_slate.core.frames import CountAt
+from zero_slate.core.entry.clock import Clock, Entry
+from zero_slate.core.frames import CountAt, FrameCount
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Setting
 from zero_slate.core.setup import EDIT_SETTINGS, SETTINGS, EditFormat, PictureAndTime, Setup
 from zero_slate.core.timecode import TimecodeKind, require_drop_frame
 
 Typed = Mapping[str, Mapping[str, str]]
+
+UNKNOWN = Anchor()
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,67 +31,128 @@ class Problem:
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """What was understood of what is typed: values by setting, and problems by setting."""
+    """What was understood of what is typed: values and problems by setting.
+
+    `understood` says, by setting, what a text that isn't written the plain way was taken for.
+    """
 
     values: dict[str, Any]
     problems: dict[str, Problem]
+    understood: dict[str, str] = field(default_factory=dict)
 
 
-def read_typed(current: PictureAndTime, typed: Typed, settings: Mapping[str, Setting]) -> Reading:
+def read_typed(
+    current: PictureAndTime, typed: Typed, settings: Mapping[str, Setting], clock: Clock
+) -> Reading:
     """Read typed texts; parts that aren't typed keep the texts of the current value.
 
     Raises KeyError for a setting or a part that there isn't.
     """
-    values: dict[str, Any] = {}
-    problems: dict[str, Problem] = {}
+    reading = Reading({}, {})
     for key, parts in typed.items():
         kind = settings[key].kind
-        known = kind.texts(getattr(current, key))
+        stands = getattr(current, key)
+        known = kind.texts(stands)
         for part in parts:
             known[part]  # a part that there isn't is a mistake of the caller's
+        entry = Entry(clock, stands, tuple(parts))
         try:
-            value = kind.read({**known, **parts})
+            value = kind.read({**known, **parts}, entry)
         except Refusal as refusal:
-            part = refusal.part or kind.parts[0].key
-            nearest = refusal.nearest_parts or ({part: refusal.nearest} if refusal.nearest else {})
-            problems[key] = Problem(part, str(refusal), nearest)
-        else:
-            if value != getattr(current, key):
-                values[key] = value
-    return Reading(values, problems)
+            reading.problems[key] = problem_of(refusal, kind.parts[0].key)
+            continue
+        if value != stands:
+            reading.values[key] = value
+        plain = kind.texts(value)
+        if any(plain[part] != text.strip() for part, text in parts.items()):
+            reading.understood[key] = " · ".join([kind.show(value), *entry.said])
+    return reading
 
 
-def apply(setup: Setup, values: Mapping[str, Any], lead: int | None = None) -> Setup:
+def problem_of(refusal: Refusal, first_part: str) -> Problem:
+    """Return a refusal as the problem of a field."""
+    part = refusal.part or first_part
+    nearest = refusal.nearest_parts or ({part: refusal.nearest} if refusal.nearest else {})
+    return Problem(part, str(refusal), nearest)
+
+
+def change(content: Content, values: Mapping[str, Any], anchor: Anchor = UNKNOWN) -> Content:
+    """Return a shot's content with new values of its setup, and with what follows from them.
+
+    A new count renumbers its marks with its ranges. Raises Refusal where a lock holds.
+    """
+    refused = held(content, values)
+    if refused:
+        raise refused
+    setup = apply(content.setup, values, anchor, locked=content.lock is not None)
+    moved = renumbered(content.setup, setup.count, anchor)
+    marks = tuple(mark.at(mark.frame + moved) for mark in content.marks)
+    update = {"setup": setup, "shift": content.shift + moved, "marks": marks}
+    return content.model_copy(update=update)
+
+
+def held(content: Content, values: Mapping[str, Any]) -> Refusal | None:
+    """Return why a lock keeps values from being taken; None where it doesn't."""
+    if content.lock is None or "work_range" not in values:
+        return None
+    return Refusal(
+        f"The work range is locked at {content.setup.work_range} by {content.lock.who}: open the "
+        "lock to change it.",
+        part="first",
+    )
+
+
+def apply(
+    setup: Setup, values: Mapping[str, Any], anchor: Anchor = UNKNOWN, *, locked: bool = False
+) -> Setup:
     """Return the setup with new values, and with what follows from them.
 
     - A new count renumbers the ranges: new = old + difference.
-    - A work range that is the cut plus its handles stays so when either changes.
-    A range given in `values` itself is taken as given. `lead` is how many frames the clip has
-    before the cut, where that is known.
+    - A work range that is the cut plus its handles stays so when either changes, unless locked.
+    - A clip range that is the work range stays so.
+    - A clip that begins earlier or later takes its start timecode along.
+    A range given in `values` itself is taken as given.
     """
     after = setup.model_copy(update={k: v for k, v in values.items() if k not in _RANGES})
-    moved = after.count.number - _number_at(setup, after.count.at, lead)
+    moved = renumbered(setup, after.count, anchor)
     cut = values.get("cut_range", setup.cut_range.moved(moved))
     work = values.get("work_range")
     if work is None:
-        snug = setup.work_range == setup.cut_range.widened(setup.handles)
+        snug = not locked and setup.work_range == setup.cut_range.widened(setup.handles)
         work = cut.widened(after.handles) if snug else setup.work_range.moved(moved)
-    return after.model_copy(update={"cut_range": cut, "work_range": work})
+    clip = values.get("clip_range")
+    if clip is None:
+        clip = work if setup.clip_range == setup.work_range else setup.clip_range.moved(moved)
+    ranges = {"cut_range": cut, "work_range": work, "clip_range": clip}
+    later = clip.first - moved - setup.clip_range.first
+    label = after.start_label
+    if later and label is not None and "start_timecode" not in values:
+        ranges["start_timecode"] = str(label + later)
+    return after.model_copy(update=ranges)
 
 
-_RANGES = ("cut_range", "work_range")
+_RANGES = ("cut_range", "work_range", "clip_range")
 
 
-def _number_at(setup: Setup, moment: CountAt, lead: int | None) -> int:
-    """Return the number that stands at a moment now."""
-    if moment is setup.count.at:
-        return setup.count.number
-    clip = setup.work_range.first if lead is None else setup.cut_range.first - lead
-    return {
-        CountAt.CLIP: clip,
-        CountAt.WORK: setup.work_range.first,
-        CountAt.CUT: setup.cut_range.first,
-    }[moment]
+def renumbered(setup: Setup, count: FrameCount, anchor: Anchor) -> int:
+    """Return by how much a new count raises the numbers of the same frames.
+
+    A count from a source that isn't known leaves them as they are.
+    """
+    if count == setup.count:
+        return 0
+    if count.at is setup.count.at:
+        return count.number - setup.count.number
+    cut = setup.cut_range.first
+    ahead = anchor.lead if anchor.lead is not None else cut - setup.clip_range.first
+    first = {
+        CountAt.CUT: count.number,
+        CountAt.WORK: count.number + cut - setup.work_range.first,
+        CountAt.CLIP: count.number + ahead,
+        CountAt.FILE: anchor.file,
+        CountAt.TIMECODE: anchor.timecode,
+    }[count.at]
+    return 0 if first is None else first - cut
 
 
 def apply_to_edit(edit: EditFormat, values: Mapping[str, Any]) -> EditFormat:
@@ -97,31 +163,50 @@ def apply_to_edit(edit: EditFormat, values: Mapping[str, Any]) -> EditFormat:
 
 
 def follow(
-    setup: Setup, before: EditFormat, after: EditFormat, event: CutEvent | None, lead: int | None
-) -> Setup:
-    """Return the setup with what a changed edit asks wherever it had what the edit asked before.
+    content: Content,
+    before: EditFormat,
+    after: EditFormat,
+    event: CutEvent | None,
+    anchor: Anchor,
+) -> Content:
+    """Return the content with what a changed edit asks wherever it had what was asked before.
 
-    Ranges are compared in the shot's own count, which follows first.
+    Ranges are compared in the shot's own count, which follows first. A locked work range stays.
     """
+    setup = content.setup
     count = after.count if setup.count == before.count else setup.count
-    old = asked_of(before, event, setup.count, lead).values
-    new = asked_of(after, event, count, lead).values
+    old = asked_of(before, event, setup, anchor).values
+    new = asked_of(after, event, setup.model_copy(update={"count": count}), anchor).values
     values = {
-        key: new[key] for key in old if old[key] != new[key] and getattr(setup, key) == old[key]
+        key: new[key]
+        for key in old
+        if old[key] != new[key]
+        and getattr(setup, key) == old[key]
+        and not (key == "work_range" and content.lock)
     }
-    return apply(setup, values, lead) if values else setup
+    return change(content, values, anchor) if values else content
 
 
 def setup_from_event(edit: EditFormat, event: CutEvent, title: str = "") -> Setup:
     """Return the setup that follows the edit in everything."""
-    cut = asked_cut(event.length, edit, edit.count, None)
+    cut = asked_cut(event.length, edit, edit.count, Anchor(timecode=event.source.first))
+    work = cut.widened(edit.handles)
     return Setup(
         code=event.code,
         title=title,
         cut_range=cut,
-        work_range=cut.widened(edit.handles),
+        work_range=work,
+        clip_range=work,
+        start_timecode=clip_label(event, work.first, cut.first, edit.rate),
         **{key: getattr(edit, key) for key in EDIT_SETTINGS},
     )
+
+
+def clip_source(edit: EditFormat, event: CutEvent) -> ClipSource | None:
+    """Return where a shot's clip begins when it is set up; None where frames don't match 1:1."""
+    if event.pace != 1:
+        return None
+    return ClipSource(event.source.first - edit.handles.head, event.source_rate)
 
 
 def changed(before: Setup, after: Setup) -> dict[str, tuple[str, str]]:

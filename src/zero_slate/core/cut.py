@@ -21,8 +21,8 @@ Speed = Annotated[Fraction, PlainSerializer(str, return_type=str, when_used="jso
 class CutEvent:
     """One shot's appearance in the edit.
 
-    `source` and `record` count frames from midnight, each at its own rate. `speed` is source
-    frames per record frame: 1 as shot, 0 for a held frame, negative when it runs backwards.
+    `source` and `record` count frames from midnight, each at its own rate. `speed` is against the
+    source's own time: 1 as shot, 0 for a held frame, negative when it runs backwards.
     """
 
     position: int
@@ -42,6 +42,11 @@ class CutEvent:
     def length(self) -> int:
         """How many frames the edit shows."""
         return self.record.length
+
+    @property
+    def pace(self) -> Fraction:
+        """Source frames a record frame: speed × source rate ÷ record rate."""
+        return self.speed * self.source_rate.fraction / self.record_rate.fraction
 
     @property
     def source_in(self) -> Timecode:

@@ -2,17 +2,18 @@
 
 from dataclasses import dataclass
 
+from zero_slate.core.content import Departures
 from zero_slate.core.finding import STATE_WORDS, Finding, State
 from zero_slate.core.frames import FrameRange
-from zero_slate.core.match import Departures, Match
+from zero_slate.core.match import Match
 from zero_slate.core.setup import SETTINGS
 from zero_slate.core.situation import Situation
 
 # Which settings each column of the cut speaks of.
 COLUMNS = {
     "canvas": ("canvas", "pixel_aspect", "scan"),
-    "rate": ("rate", "timecode"),
-    "range": ("count", "handles", "cut_range", "work_range"),
+    "rate": ("rate", "timecode", "start_timecode"),
+    "range": ("count", "handles", "cut_range", "work_range", "clip_range", "closing"),
     "colour": ("working_space", "viewing"),
 }
 

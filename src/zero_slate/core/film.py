@@ -17,6 +17,11 @@ class FeetFrames:
         return f"{'−' if self.length < 0 else ''}{feet}+{frames:02d}"
 
 
+def of_feet(feet: int, frames: int) -> int:
+    """Return the length in frames of feet and the frames over."""
+    return feet * FRAMES_PER_FOOT + frames
+
+
 def drawings(frames: int, hold: int) -> int:
     """Return how many drawings fill a length when each is held for `hold` frames."""
     return -(-frames // hold)

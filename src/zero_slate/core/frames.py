@@ -1,6 +1,5 @@
 """Frame ranges, handles and counts. Ranges are inclusive at both ends."""
 
-import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
@@ -8,14 +7,13 @@ from typing import ClassVar, Self
 
 from pydantic import ConfigDict, StrictInt
 
+from zero_slate.core.figures import counted
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.wire import EXACT
 
 # Frame numbers are kept within what file names and sequence tools hold without trouble.
 FURTHEST = 99_999_999
 MOST_HANDLES = 10_000
-
-_RANGE = re.compile(r"\s*(-?\d{1,9})\s*(?:-|–|\.\.)\s*(-?\d{1,9})\s*")
 
 
 class RangeRefusal(Refusal):
@@ -45,20 +43,13 @@ class FrameRange:
             require_frame(self.last, "last")
 
     @classmethod
-    def parse(cls, text: str) -> Self:
-        """Read `1001-1108`."""
-        match = _RANGE.fullmatch(text)
-        if not match:
-            raise RangeRefusal(
-                f"“{text.strip()}” is not a range. Write its first and last frame, as in 1001-1108."
-            )
-        return cls(int(match[1]), int(match[2]))
-
-    @classmethod
     def starting(cls, first: int, length: int) -> Self:
         """Return the range of `length` frames that begins at `first`."""
         if length < 1:
-            raise RangeRefusal(f"A length of {length} frames can't be: it takes at least 1.")
+            raise RangeRefusal(
+                f"A length of {counted(length, 'frame')} can't be: it takes at least 1.",
+                nearest=f"{first}+1",
+            )
         return cls(first, first + length - 1)
 
     @property
@@ -119,11 +110,22 @@ class CountAt(StrEnum):
     CLIP = "clip"
     WORK = "work"
     CUT = "cut"
+    FILE = "file"
+    TIMECODE = "timecode"
+
+    @property
+    def from_source(self) -> bool:
+        """Whether the number comes from the source: the file's name, or its timecode."""
+        return self in (CountAt.FILE, CountAt.TIMECODE)
 
 
 @dataclass(frozen=True, slots=True)
 class FrameCount:
-    """How frames are numbered: `number` stands at the first frame of clip, work or cut range."""
+    """How frames are numbered: `number` stands at the first frame of clip, work or cut range.
+
+    As the files are numbered, or from the source timecode in frames since midnight, the number
+    isn't chosen, and is kept as 0.
+    """
 
     number: StrictInt
     at: CountAt = CountAt.CLIP
@@ -132,9 +134,12 @@ class FrameCount:
 
     def __post_init__(self) -> None:
         require_frame(self.number, "number")
+        if self.at.from_source:
+            object.__setattr__(self, "number", 0)
 
     def __str__(self) -> str:
-        return f"{self.number} at {self.at}"
+        words = {CountAt.FILE: "as the files are numbered", CountAt.TIMECODE: "source timecode"}
+        return words.get(self.at, f"{self.number} at {self.at}")
 
 
 def require_frame(value: int, part: str) -> None:

@@ -5,12 +5,17 @@ from enum import StrEnum
 from fractions import Fraction
 
 from zero_slate.core.codes import require_code
+from zero_slate.core.entry.clock import Entry
+from zero_slate.core.entry.lengths import read_length
+from zero_slate.core.entry.moments import read_number, write_moment
+from zero_slate.core.entry.ranges import read_ends
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.raster import Size
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Part, Texts
+from zero_slate.core.timecode import Timecode
 from zero_slate.core.viewing import Viewing
 
 
@@ -30,7 +35,7 @@ class SizeKind:
 
     parts = (Part("width", "Width", 5), Part("height", "Height", 5, before="×"))
 
-    def read(self, texts: Texts) -> Size:
+    def read(self, texts: Texts, entry: Entry) -> Size:
         """Return the size; see Size for its limits."""
         width, height = (whole_number(texts[part.key], part) for part in self.parts)
         return Size(width, height)
@@ -50,7 +55,7 @@ class PixelAspectKind:
 
     parts = (Part("ratio", "Pixel aspect", 6),)
 
-    def read(self, texts: Texts) -> Fraction:
+    def read(self, texts: Texts, entry: Entry) -> Fraction:
         """Return the ratio."""
         try:
             return parse_pixel_aspect(texts["ratio"])
@@ -72,7 +77,7 @@ class RateKind:
 
     parts = (Part("rate", "Rate", 10),)
 
-    def read(self, texts: Texts) -> FrameRate:
+    def read(self, texts: Texts, entry: Entry) -> FrameRate:
         """Return the rate."""
         try:
             return FrameRate.parse(texts["rate"])
@@ -101,7 +106,7 @@ class ChoiceKind:
         """One field with its choices."""
         return (Part("choice", self.label, self.width, tuple(self.names)),)
 
-    def read(self, texts: Texts) -> StrEnum:
+    def read(self, texts: Texts, entry: Entry) -> StrEnum:
         """Return the choice that is named."""
         return read_choice(texts["choice"], self.names, self.parts[0])
 
@@ -133,14 +138,17 @@ class RangeKind:
 
     parts = (Part("first", "First frame", 5), Part("last", "Last frame", 5, before="–"))
 
-    def read(self, texts: Texts) -> FrameRange:
-        """Return the range."""
-        first, last = (whole_number(texts[part.key], part) for part in self.parts)
-        return FrameRange(first, last)
+    def read(self, texts: Texts, entry: Entry) -> FrameRange:
+        """Return the range, typed in the grammar of `core.entry`."""
+        try:
+            return read_ends(texts["first"], texts["last"], entry)
+        except Refusal as refusal:
+            typed = entry.typed or ("first",)
+            raise refusal if refusal.part else refusal.in_part(typed[-1]) from None
 
     def texts(self, value: FrameRange) -> dict[str, str]:
         """Return both ends as figures."""
-        return {"first": str(value.first), "last": str(value.last)}
+        return {"first": write_moment(value.first), "last": write_moment(value.last)}
 
     def show(self, value: FrameRange) -> str:
         """Write as `1001–1108`."""
@@ -153,10 +161,17 @@ class HandlesKind:
 
     parts = (Part("head", "Head handle", 3), Part("tail", "Tail handle", 3, before="+"))
 
-    def read(self, texts: Texts) -> Handles:
+    def read(self, texts: Texts, entry: Entry) -> Handles:
         """Return the handles."""
-        head, tail = (whole_number(texts[part.key], part) for part in self.parts)
-        return Handles(head, tail)
+        stands = self.texts(entry.stands) if isinstance(entry.stands, Handles) else {}
+        lengths = {}
+        for part in self.parts:
+            known = int(stands.get(part.key, 0))
+            try:
+                lengths[part.key] = read_length(texts[part.key], entry.at(known))
+            except Refusal as refusal:
+                raise refusal.in_part(part.key) from None
+        return Handles(lengths["head"], lengths["tail"])
 
     def texts(self, value: Handles) -> dict[str, str]:
         """Return both as figures."""
@@ -173,22 +188,65 @@ class CountKind:
 
     parts = (
         Part("number", "Count starts at", 5),
-        Part("at", "Moment of the count", 6, tuple(CountAt), before="at"),
+        Part("at", "Moment of the count", 8, tuple(CountAt), before="at"),
     )
 
-    def read(self, texts: Texts) -> FrameCount:
-        """Return the count."""
-        number, at = self.parts
-        moment = CountAt(read_choice(texts["at"], CountAt, at))
-        return FrameCount(whole_number(texts["number"], number), moment)
+    def read(self, texts: Texts, entry: Entry) -> FrameCount:
+        """Return the count; its number may be a timecode, as frames since midnight."""
+        try:
+            moment = CountAt(read_choice(texts["at"], CountAt, self.parts[1]))
+        except Refusal as refusal:
+            if isinstance(entry.stands, FrameCount):
+                refusal.nearest = str(entry.stands.at)
+            raise
+        if moment.from_source:
+            return FrameCount(0, moment)
+        if not texts["number"].strip():
+            raise Refusal(
+                f"Nothing is written. A count at the {moment} takes the number of its first frame.",
+                nearest="1001",
+                part="number",
+            )
+        stands = entry.stands.number if isinstance(entry.stands, FrameCount) else None
+        try:
+            return FrameCount(read_number(texts["number"], entry.at(stands)), moment)
+        except Refusal as refusal:
+            raise refusal.in_part("number") from None
 
     def texts(self, value: FrameCount) -> dict[str, str]:
         """Return the number and the moment."""
-        return {"number": str(value.number), "at": str(value.at)}
+        number = "" if value.at.from_source else write_moment(value.number)
+        return {"number": number, "at": str(value.at)}
 
     def show(self, value: FrameCount) -> str:
-        """Write as `1001 at clip`."""
+        """Write as `1001 at clip`, or by the source that it comes from."""
         return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class LabelKind:
+    """A timecode label, or none."""
+
+    parts = (Part("label", "Start timecode", 11),)
+
+    def read(self, texts: Texts, entry: Entry) -> str:
+        """Return the label as the standard writes it, or nothing."""
+        text = texts["label"].strip()
+        if not text:
+            return ""
+        clock = entry.clock
+        try:
+            return str(Timecode.parse(text, clock.rate, drop=True if clock.drop else None))
+        except Refusal as refusal:
+            raise refusal.in_part("label") from None
+
+    def texts(self, value: str) -> dict[str, str]:
+        """Return the label."""
+        return {"label": value}
+
+    def show(self, value: str) -> str:
+        """Write the label."""
+        return value or "none"
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,7 +255,7 @@ class SpaceKind:
 
     parts = (Part("name", "Working space", 22, names="spaces"),)
 
-    def read(self, texts: Texts) -> str:
+    def read(self, texts: Texts, entry: Entry) -> str:
         """Return the name as written; whether the config has it is a check's matter."""
         return read_name(texts["name"], self.parts[0])
 
@@ -219,7 +277,7 @@ class ViewingKind:
         Part("view", "View", 22, names="views"),
     )
 
-    def read(self, texts: Texts) -> Viewing:
+    def read(self, texts: Texts, entry: Entry) -> Viewing:
         """Return both names as written; whether the config has them is a check's matter."""
         display, view = (read_name(texts[part.key], part) for part in self.parts)
         return Viewing(display, view)
@@ -239,7 +297,7 @@ class CodeKind:
 
     parts = (Part("code", "Code", 18),)
 
-    def read(self, texts: Texts) -> str:
+    def read(self, texts: Texts, entry: Entry) -> str:
         """Return the code; letters, digits, `_`, `-` and `.` are safe everywhere."""
         return require_code(texts["code"].strip())
 
@@ -263,7 +321,7 @@ class TextKind:
         """One long field."""
         return (Part("text", self.label, 30),)
 
-    def read(self, texts: Texts) -> str:
+    def read(self, texts: Texts, entry: Entry) -> str:
         """Return the text without white space around it."""
         text = texts["text"].strip()
         if len(text) > LONGEST_TEXT:

@@ -2,16 +2,14 @@
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
-from typing import Any, ClassVar
-
-from pydantic import ConfigDict, StrictStr
+from typing import Any
 
 from zero_slate.core.checks import canvas, colour, media, time
+from zero_slate.core.content import Departure, Departures
 from zero_slate.core.figures import counted
 from zero_slate.core.finding import STATE_WORDS, Finding, Severity, State
-from zero_slate.core.setup import SETTINGS, Setup
+from zero_slate.core.setup import SETTINGS, EditFormat, Setup
 from zero_slate.core.situation import Situation
-from zero_slate.core.wire import EXACT
 
 Check = Callable[[Situation], Iterable[Finding]]
 
@@ -26,26 +24,13 @@ CHECKS: tuple[Check, ...] = (
     time.handles,
     time.cut_range,
     time.work_range,
+    time.clip_range,
+    time.closing,
+    time.start_timecode,
     colour.working_space,
     colour.viewing,
     media.of_every_element,
 )
-
-
-@dataclass(frozen=True, slots=True)
-class Departure:
-    """The words that say why a setting differs, and the value they were written for.
-
-    A reason excuses that value only: set to another, the setting differs again.
-    """
-
-    value: StrictStr
-    reason: StrictStr
-
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
-
-
-Departures = Mapping[str, Departure]
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,6 +75,14 @@ def match(at: Situation, departures: Departures | None = None) -> Match:
     told = {f.setting for f in findings if f.severity is not Severity.NOTE}
     states = {key: _state(key, at, told, departures or {}) for key in SETTINGS}
     return Match(findings, states)
+
+
+def rate_warning(setup: Setup, edit: EditFormat, departures: Departures) -> str:
+    """Say that a shot runs at another rate than the edit for no reason given; empty otherwise."""
+    if setup.rate == edit.rate or excuses(departures.get("rate"), setup, "rate"):
+        return ""
+    drift, _ = time.drift_sentence(setup.rate, edit.rate, setup.work_range.length)
+    return f"This shot runs at {setup.rate}, the edit at {edit.rate}. {drift.text}"
 
 
 def written(setup: Setup, key: str) -> str:

@@ -9,6 +9,7 @@ from zero_slate.core.figures import aspect, counted, decimal, megabytes, seconds
 from zero_slate.core.film import FeetFrames, drawings
 from zero_slate.core.finding import Sentence
 from zero_slate.core.frames import CountAt
+from zero_slate.core.scan import Scan
 
 if TYPE_CHECKING:
     from zero_slate.core.situation import Situation
@@ -42,7 +43,11 @@ def scan(at: Situation) -> Sentence:
     """Say how many pictures a frame holds."""
     if at.setup.scan.interlaced:
         fields = decimal(at.setup.rate.fraction * 2, 2, trim=True)
-        return Sentence(f"Two fields a frame, {fields} a second; the {at.setup.scan}.")
+        first = "upper" if at.setup.scan is Scan.UPPER_FIRST else "lower"
+        return Sentence(
+            f"Two fields a frame, {fields} a second: {at.setup.work_range.length * 2} in the work "
+            f"range, the {first} lines first."
+        )
     return Sentence("One picture a frame.")
 
 
@@ -73,11 +78,17 @@ def timecode(at: Situation) -> Sentence:
 def count(at: Situation) -> Sentence:
     """Say which moment the number stands at."""
     setup = at.setup
-    what = {
-        CountAt.CLIP: "The clip's first frame",
-        CountAt.WORK: "The work range's first frame",
-        CountAt.CUT: "The cut's first frame",
-    }[setup.count.at]
+    if setup.count.at.from_source:
+        known = at.anchor.file if setup.count.at is CountAt.FILE else at.anchor.timecode
+        if known is None:
+            return Sentence("Not known until files are tied; numbered as it was until then.")
+        said = "As in the files' names" if setup.count.at is CountAt.FILE else "Frames of timecode"
+        return Sentence(f"{said}: the cut begins at {setup.cut_range.first}.")
+    what = f"The {setup.count.at}'s first frame" + (
+        " as it was counted"
+        if setup.count.at is CountAt.CLIP and setup.clip_range.first != setup.count.number
+        else ""
+    )
     if at.event is None:
         return Sentence(f"{what} is {setup.count.number}.")
     return Sentence(
@@ -105,10 +116,49 @@ def cut_range(at: Situation) -> Sentence:
 
 def work_range(at: Situation) -> Sentence:
     """Say how long the work range is, in the trade's lengths."""
-    frames = at.setup.work_range.length
+    setup = at.setup
+    frames = setup.delivered_length
+    blank = f", {setup.work_range.length} and a blank one" if setup.closing.frames else ""
+    locked = f" Locked by {at.lock.who}." if at.lock else ""
     return Sentence(
-        f"{counted(frames, 'frame')}, {seconds(at.setup.rate.seconds(frames))}, "
-        f"{FeetFrames(frames)} feet; {counted(drawings(frames, 2), 'drawing')} on twos."
+        f"{counted(frames, 'frame')}{blank}, {seconds(setup.rate.seconds(frames))}, "
+        f"{FeetFrames(frames)} feet; {counted(drawings(setup.work_range.length, 2), 'drawing')} "
+        f"on twos.{locked}"
+    )
+
+
+def clip_range(at: Situation) -> Sentence:
+    """Say what the clip has beyond the work range."""
+    clip, work = at.setup.clip_range, at.setup.work_range
+    head, tail = work.first - clip.first, clip.last - work.last
+    if head == tail == 0:
+        return Sentence(f"{counted(clip.length, 'frame')}, the work range and no more.")
+    return Sentence(
+        f"{counted(clip.length, 'frame')}: {head} more at the head and {tail} at the tail than "
+        "the work range."
+    )
+
+
+def closing(at: Situation) -> Sentence:
+    """Say how long the delivery is."""
+    setup = at.setup
+    if setup.closing.frames:
+        return Sentence(
+            f"Delivered: {counted(setup.delivered_length, 'frame')}, blank at "
+            f"{setup.work_range.last + 1}."
+        )
+    return Sentence(f"Delivered: {counted(setup.delivered_length, 'frame')}, the work range.")
+
+
+def start_timecode(at: Situation) -> Sentence:
+    """Say which frame the label stands at."""
+    label = at.setup.start_label
+    if label is None:
+        return Sentence("None of its own; timecode is the edit's and the source's.")
+    last = label + (at.setup.clip_range.length - 1)
+    return Sentence(
+        f"Frame {at.setup.clip_range.first} of the clip; its last, {at.setup.clip_range.last}, "
+        f"is {last}."
     )
 
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
+from zero_slate.core.cadence import RateUse
 from zero_slate.core.frames import FrameRange, total
 from zero_slate.core.raster import Raster, Size
 from zero_slate.core.rate import FrameRate
@@ -78,7 +79,8 @@ class Media:
 
     `present` are the numbers in the files' own names (a movie's frames count from 0);
     `timecode` in `header` is that of the first frame present. `jumps` are the frames whose
-    timecode doesn't follow on the frame before.
+    timecode doesn't follow on the frame before. `pixel_fields` is the scan that the pixels
+    themselves show, where they were looked at and are clear.
     """
 
     name: str
@@ -91,6 +93,7 @@ class Media:
     jumps: tuple[int, ...] = ()
     duplicates: tuple[int, ...] = ()
     other_paddings: tuple[int, ...] = ()
+    pixel_fields: Scan | None = None
 
     @property
     def count(self) -> int:
@@ -122,14 +125,35 @@ class Align(StrEnum):
     FIRST = "first"
 
 
+class Role(StrEnum):
+    """What an element is to the shot."""
+
+    PLATE = "plate"
+    ARTWORK = "artwork"
+    RENDER = "render"
+
+
 @dataclass(frozen=True, slots=True)
 class Element:
-    """One thing that a shot is made of, tied to files on disk."""
+    """One thing that a shot is made of, tied to files on disk.
+
+    `own_rate` is the rate a person gave where the files don't say one, or say a wrong one; `use`
+    is how frames of another rate than the shot's are used. `base` is how far the shot's numbers
+    had been raised when the files were laid by theirs.
+    """
 
     id: int
     role: str
     media: Media
     align: Align
+    own_rate: FrameRate | None = None
+    use: RateUse = RateUse.FRAME
+    base: int = 0
+
+    @property
+    def rate(self) -> FrameRate | None:
+        """The rate that its frames were made for; None where nobody says."""
+        return self.own_rate or self.media.header.rate
 
 
 def channel_words(channels: tuple[Channel, ...]) -> str:

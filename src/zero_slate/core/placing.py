@@ -1,10 +1,13 @@
 """Where an element's files lie among a shot's frames."""
 
 from dataclasses import dataclass
+from fractions import Fraction
+from math import ceil, floor
 
+from zero_slate.core.cadence import RateUse
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.frames import FrameRange, gaps
-from zero_slate.core.media import Align, Media
+from zero_slate.core.media import Align, Element, Media, Role
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.timecode import Timecode
@@ -12,10 +15,16 @@ from zero_slate.core.timecode import Timecode
 
 @dataclass(frozen=True, slots=True)
 class Placed:
-    """An element's frames in the shot's count: shot frame = number in the file's name + offset."""
+    """An element's frames in the shot's count.
+
+    Where `pace` is 1, shot frame = number in the file's name + `offset`. Otherwise the element's
+    first frame lies at shot frame `start`, and shot frame i shows its frame ⌊(i − start) · pace⌋.
+    """
 
     offset: int
     present: tuple[FrameRange, ...]
+    start: int
+    pace: Fraction = Fraction(1)
 
     @property
     def clip(self) -> FrameRange:
@@ -48,34 +57,55 @@ def lead(media: Media, event: CutEvent | None) -> int | None:
 
 
 def place(
-    media: Media, align: Align, cut: FrameRange, work: FrameRange, event: CutEvent | None
+    element: Element,
+    rate: FrameRate,
+    cut: FrameRange,
+    work: FrameRange,
+    event: CutEvent | None,
+    shift: int = 0,
 ) -> Placed:
-    """Lay a media on the shot's frames.
+    """Lay an element on the frames of a shot at `rate`.
 
     By *timecode*, the cut's first source frame lies at the cut range's first; by *number*, the
-    files' own numbers are shot frames; by *first*, the first file lies at the work range's first.
+    files' own numbers are shot frames, raised by what changes of the count have added since
+    (`shift` less the element's `base`); by *first*, the first file lies at the work range's first.
     A media without a timecode, or a shot without an event, falls back to *first*.
     """
-    ahead = lead(media, event) if align is Align.TIMECODE else None
-    if align is Align.NUMBER:
-        offset = 0
+    media = element.media
+    ahead = lead(media, event) if element.align is Align.TIMECODE else None
+    if element.align is Align.NUMBER:
+        offset = shift - element.base
     elif ahead is not None:
         offset = cut.first - ahead - media.first
     else:
         offset = work.first - media.first
-    return Placed(offset, tuple(run.moved(offset) for run in media.present))
+    start = media.first + offset
+    own = element.rate
+    if own is None or own == rate or element.use is RateUse.FRAME:
+        return Placed(offset, tuple(run.moved(offset) for run in media.present), start)
+    pace = own.fraction / rate.fraction
+    runs = (_in_real_time(run, media.first, pace, start) for run in media.present)
+    # A single frame may last less than one of the shot's.
+    present = tuple(run for run in runs if run is not None) or (FrameRange(start, start),)
+    return Placed(offset, present, start, pace)
 
 
-def best_align(media: Media, cut: FrameRange, work: FrameRange, event: CutEvent | None) -> Align:
+def _in_real_time(run: FrameRange, first: int, pace: Fraction, start: int) -> FrameRange | None:
+    """Return the whole shot frames that a run fills: ⌈i ÷ pace⌉ to ⌊(j + 1) ÷ pace⌋ − 1."""
+    begins = ceil((run.first - first) / pace)
+    ends = floor((run.last + 1 - first) / pace) - 1
+    return FrameRange(start + begins, start + ends) if begins <= ends else None
+
+
+def best_align(
+    media: Media, rate: FrameRate, cut: FrameRange, work: FrameRange, event: CutEvent | None
+) -> Align:
     """Choose how to lay a media: by the first of timecode and number that meets the work range."""
-    if lead(media, event) is not None and _meets(media, Align.TIMECODE, cut, work, event):
+
+    def meets(align: Align) -> bool:
+        element = Element(0, Role.PLATE, media, align)
+        return place(element, rate, cut, work, event).clip.overlap(work) is not None
+
+    if lead(media, event) is not None and meets(Align.TIMECODE):
         return Align.TIMECODE
-    if _meets(media, Align.NUMBER, cut, work, event):
-        return Align.NUMBER
-    return Align.FIRST
-
-
-def _meets(
-    media: Media, align: Align, cut: FrameRange, work: FrameRange, event: CutEvent | None
-) -> bool:
-    return place(media, align, cut, work, event).clip.overlap(work) is not None
+    return Align.NUMBER if meets(Align.NUMBER) else Align.FIRST

@@ -73,11 +73,6 @@ class FrameRate:
         """Whether SMPTE ST 12 defines drop-frame timecode for this rate."""
         return self.fraction in DROP_RATES
 
-    @property
-    def short(self) -> str:
-        """The rate as it is spoken: `23.976`, `25`, `12.5`."""
-        return decimal(self.fraction, 3, trim=True)
-
     def seconds(self, frames: int) -> Fraction:
         """Return how long a number of frames lasts."""
         return frames / self.fraction

@@ -6,11 +6,11 @@ from fractions import Fraction
 from functools import lru_cache
 from math import ceil, floor
 
-from zero_slate.core.cut import CutEvent
+from zero_slate.core.entry.clock import Clock, Tie
 from zero_slate.core.figures import decimal
 from zero_slate.core.film import FRAMES_PER_FOOT, FeetFrames
-from zero_slate.core.frames import FrameRange, total
-from zero_slate.core.rate import FrameRate
+from zero_slate.core.frames import FrameRange, Handles, total
+from zero_slate.core.media import MediaKind, Role
 from zero_slate.core.situation import Situation
 from zero_slate.core.timecode import Timecode, labels
 
@@ -21,6 +21,8 @@ MOST_LABELS = 10
 MOST_MARKS = 140
 # A reading for each pixel of a wide screen is as fine as a hairline can be set.
 MOST_READINGS = 2400
+# How many elements have a band of their own.
+MOST_ELEMENTS = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,47 +57,106 @@ class Band:
 
 
 @dataclass(frozen=True, slots=True)
+class RuleMark:
+    """A key or marker of the shot."""
+
+    frame: int
+    kind: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
 class Rule:
-    """The rule from frame `first` to frame `last`; readings stand at each `step` frames."""
+    """The rule from frame `first` to frame `last`; readings stand at each `step` frames.
+
+    `whole` is all there is to see, which a view may be a part of; `snap_first` and `snap_last` are
+    the frames that an end being dragged holds on to; `locked` says by whom the work range is.
+    """
 
     first: int
     last: int
     step: int
     home: int
+    whole: FrameRange
     scales: tuple[Scale, ...]
     bands: tuple[Band, ...]
+    marks: tuple[RuleMark, ...]
+    snap_first: tuple[int, ...]
+    snap_last: tuple[int, ...]
+    locked: str | None
 
 
-def build_rule(at: Situation) -> Rule:
-    """Lay out the scales and bands of a shot."""
+def build_rule(at: Situation, view: FrameRange | None = None) -> Rule:
+    """Lay out the scales and bands of a shot: all of them, or those of a view."""
     setup = at.setup
-    plate = at.placed[at.plate.id] if at.plate else None
-    spans = [setup.work_range, setup.cut_range, *([plate.clip] if plate else [])]
-    # A plate far away from the shot's frames would leave them a speck; it is named, not drawn.
+    whole = _whole(at)
+    # A view far off shows nothing, and one without end can't be laid out.
+    shown = (view and view.overlap(whole.widened(Handles(whole.length, whole.length)))) or whole
+    step = -(-shown.length // MOST_READINGS)
+    clock = at.clock
+    scales = _scales(clock, setup.work_range.first, setup.scan.interlaced, shown, step)
+    firsts, lasts = _snaps(at)
+    marks = tuple(
+        RuleMark(mark.frame, str(mark.kind), mark.name) for mark in at.marks if mark.frame in shown
+    )
+    return Rule(
+        shown.first,
+        shown.last,
+        step,
+        setup.work_range.first,
+        whole,
+        scales,
+        _bands(at),
+        marks,
+        firsts,
+        lasts,
+        at.lock.who if at.lock else None,
+    )
+
+
+def _whole(at: Situation) -> FrameRange:
+    setup = at.setup
+    spans = [setup.work_range, setup.cut_range, setup.clip_range]
+    spans += [placed.clip for placed in at.placed.values()]
+    # What lies far away from the shot's frames would leave them a speck; it is named, not drawn.
     near = setup.work_range.length * 4 + 200
     spans = [s for s in spans if abs(s.first - setup.work_range.first) < near]
     first, last = min(s.first for s in spans), max(s.last for s in spans)
     margin = max(4, ceil((last - first + 1) * MARGIN))
-    view = FrameRange(first - margin, last + margin)
-    step = -(-view.length // MOST_READINGS)
-    scales = _scales(
-        setup.rate, setup.cut_range.first, setup.work_range.first, at.event, view, step
-    )
-    return Rule(view.first, view.last, step, setup.work_range.first, scales, _bands(at))
+    return FrameRange(first - margin, last + margin)
+
+
+def _snaps(at: Situation) -> tuple[tuple[int, ...], tuple[int, ...]]:
+    setup = at.setup
+    runs = [
+        setup.cut_range,
+        setup.cut_range.widened(setup.handles),
+        setup.clip_range,
+        *(placed.clip for placed in at.placed.values()),
+    ]
+    if at.asked.work_range:
+        runs.append(at.asked.work_range)
+    return tuple(sorted({r.first for r in runs})), tuple(sorted({r.last for r in runs}))
 
 
 def _bands(at: Situation) -> tuple[Band, ...]:
-    cut, work = at.setup.cut_range, at.setup.work_range
+    setup = at.setup
+    cut, work, clip = setup.cut_range, setup.work_range, setup.clip_range
+    blank = " + 1 blank" if setup.closing.frames else ""
     bands = [
         Band("cut", f"cut · {cut.length}", "blue", (cut,), (), ""),
-        Band("work", f"work · {work.length}", "ink", (work,), (), ""),
+        Band("work", f"work · {work.length}{blank}", "ink", (work,), (), ""),
+        Band("clip", f"clip · {clip.length}", "clip", (clip,), (), ""),
     ]
-    if at.plate:
-        placed = at.placed[at.plate.id]
-        holes = placed.missing(work)
+    for element in at.elements[:MOST_ELEMENTS]:
+        placed = at.placed[element.id]
+        still = element.media.kind is MediaKind.STILL
+        holes = () if still else placed.missing(work)
+        there = "" if still else f" · {total(placed.present)}"
         note = f"{total(holes)} missing" if holes else ""
+        label = "on disk" if element.role == Role.PLATE else element.role
         bands.append(
-            Band("disk", f"on disk · {total(placed.present)}", "disk", placed.present, holes, note)
+            Band(f"element-{element.id}", label + there, "disk", placed.present, holes, note)
         )
     return tuple(bands)
 
@@ -103,19 +164,17 @@ def _bands(at: Situation) -> tuple[Band, ...]:
 # Most keystrokes leave time alone: the scales of the shots in hand are kept.
 @lru_cache(maxsize=64)
 def _scales(
-    rate: FrameRate, start: int, origin: int, event: CutEvent | None, view: FrameRange, step: int
+    clock: Clock, origin: int, fields: bool, view: FrameRange, step: int
 ) -> tuple[Scale, ...]:
-    """Lay out every count; the cut begins at frame `start`, lengths count from `origin`."""
+    """Lay out every count; lengths, and `fields` where there are two a frame, from `origin`."""
+    rate = clock.rate
     frames = range(view.first, view.last + 1, step)
     scales = [
         Scale("shot", "shot frame", tuple(_count_marks(view, 0, str)), tuple(map(str, frames)))
     ]
-    if event is not None:
-        a_frame = event.record_rate.fraction / rate.fraction
-        scales.insert(0, _timecode_scale("edit", view, frames, event.record_in, start, a_frame))
-        if event.speed:
-            source = event.source_in
-            scales.append(_timecode_scale("source", view, frames, source, start, event.speed))
+    for tie in clock.ties:
+        scale = _timecode_scale(tie, view, frames)
+        scales.insert(0, scale) if tie.name == "edit" else scales.append(scale)
     scales.append(
         Scale(
             "seconds",
@@ -132,19 +191,21 @@ def _scales(
             tuple(str(FeetFrames(n - origin)) for n in frames),
         )
     )
+    if fields:
+        scales.append(
+            Scale(
+                "fields",
+                "fields",
+                tuple(_count_marks(view, origin, lambda n: str(2 * n))),
+                tuple(f"{2 * (n - origin)}, {2 * (n - origin) + 1}" for n in frames),
+            )
+        )
     return tuple(scales)
 
 
-def _timecode_scale(
-    key: str,
-    view: FrameRange,
-    frames: range,
-    at_start: Timecode,
-    start: int,
-    ratio: Fraction,
-) -> Scale:
-    """Lay out a timecode scale that reads `at_start` at frame `start`, `ratio` labels a frame."""
-
+def _timecode_scale(tie: Tie, view: FrameRange, frames: range) -> Scale:
+    """Lay out the scale of a timecode that is tied to the shot's frames."""
+    at_start, start, ratio = tie.label, tie.frame, tie.pace
     over, under = ratio.numerator, ratio.denominator
 
     def position(label: int) -> float:
@@ -154,7 +215,7 @@ def _timecode_scale(
     readings = tuple(labels(counts, at_start.rate, drop=at_start.drop))
     ends = sorted(at_start.frames + (f - start) * ratio for f in (view.first, view.last + 1))
     marks = _timecode_marks(at_start, position, view, ceil(ends[0]), floor(ends[1]))
-    return Scale(key, key, tuple(marks), readings)
+    return Scale(tie.name, tie.name, tuple(marks), readings)
 
 
 def _timecode_marks(

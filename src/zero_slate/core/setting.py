@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Protocol
 
 if TYPE_CHECKING:
+    from zero_slate.core.entry.clock import Entry
     from zero_slate.core.finding import Sentence
     from zero_slate.core.situation import Situation
 
@@ -32,7 +33,7 @@ class Kind(Protocol):
 
     parts: tuple[Part, ...]
 
-    def read(self, texts: Texts) -> Any:
+    def read(self, texts: Texts, entry: "Entry") -> Any:
         """Return the value that the texts of all parts stand for, or raise Refusal."""
 
     def texts(self, value: Any) -> dict[str, str]:
@@ -46,7 +47,8 @@ class Kind(Protocol):
 class Setting:
     """What there is to know of one setting, apart from its field name and type.
 
-    `drawing` names the drawing that explains it: `canvas`, `rates`, `ranges` or `wedge`.
+    `drawing` names the drawing that explains it: `canvas`, `rates`, `ranges`, `moments` or
+    `wedge`.
     """
 
     group: str

@@ -1,7 +1,7 @@
 """The edit format and a shot's setup: every setting, described where it is declared."""
 
 from fractions import Fraction
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
@@ -14,6 +14,7 @@ from zero_slate.core.kinds import (
     CodeKind,
     CountKind,
     HandlesKind,
+    LabelKind,
     PixelAspectKind,
     RangeKind,
     RateKind,
@@ -25,12 +26,14 @@ from zero_slate.core.kinds import (
 from zero_slate.core.raster import Raster, Size
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.ratio import PixelAspect
+from zero_slate.core.refusal import Refusal
 from zero_slate.core.scan import Scan
 from zero_slate.core.setting import Setting
-from zero_slate.core.timecode import TimecodeKind, require_drop_frame
+from zero_slate.core.timecode import ClosingFrame, Timecode, TimecodeKind, require_drop_frame
 from zero_slate.core.viewing import Viewing
 
 Title = Annotated[str, Field(max_length=LONGEST_TEXT)]
+StartLabel = Annotated[str, Field(pattern=r"^(\d{2}:\d{2}:\d{2}[:;]\d{2,3})?$")]
 Name = Annotated[str, Field(min_length=1, max_length=LONGEST_TEXT)]
 
 
@@ -98,10 +101,11 @@ class PictureAndTime(BaseModel):
         Setting(
             "time",
             "Count starts",
-            "The number that stands at the first frame of the clip, the work range or the cut.",
+            "A number at the first frame of clip, work range or cut; as the files are numbered; or "
+            "from the source timecode. +8 and -8 step from what stands.",
             CountKind(),
             means.count,
-            "ranges",
+            "moments",
         ),
     ] = FrameCount(1001)
     handles: Annotated[
@@ -109,12 +113,23 @@ class PictureAndTime(BaseModel):
         Setting(
             "time",
             "Handles",
-            "Frames asked before and after the cut: 0 to 10,000.",
+            "Frames asked before and after the cut: 0 to 10,000. Takes 8, 1s, 6+12 feet, 12x2.",
             HandlesKind(),
             means.handles,
             "ranges",
         ),
     ] = Handles(8, 8)
+    closing: Annotated[
+        ClosingFrame,
+        Setting(
+            "time",
+            "Closing frame",
+            "One blank frame after the work range, where a delivery wants it.",
+            ChoiceKind("Closing frame", ClosingFrame, 15),
+            means.closing,
+            "ranges",
+        ),
+    ] = ClosingFrame.NONE
     working_space: Annotated[
         Name,
         Setting(
@@ -166,7 +181,8 @@ class Setup(PictureAndTime):
         Setting(
             "time",
             "Cut range",
-            "The frames the edit shows, in the shot's own count.",
+            "The frames the edit shows, in the shot's own count: 1009-1100, 1009+92, +4, 4s, or "
+            "in and out by timecode.",
             RangeKind(),
             means.cut_range,
             "ranges",
@@ -177,12 +193,36 @@ class Setup(PictureAndTime):
         Setting(
             "time",
             "Work range",
-            "Cut range plus handles: what is drawn, rendered and delivered.",
+            "Cut range plus handles: what is drawn, rendered and delivered. 1001-1108, 1001+108, "
+            "-8, 4s, 6+12ft, 54x2.",
             RangeKind(),
             means.work_range,
             "ranges",
         ),
     ]
+    clip_range: Annotated[
+        FrameRange,
+        Setting(
+            "time",
+            "Clip range",
+            "All the frames that the clip has: what lies beyond the work range is there when more "
+            "is asked.",
+            RangeKind(),
+            means.clip_range,
+            "ranges",
+        ),
+    ]
+    start_timecode: Annotated[
+        StartLabel,
+        Setting(
+            "time",
+            "Start timecode",
+            "The label of the clip's first frame; empty where the shot has none of its own.",
+            LabelKind(),
+            means.start_timecode,
+            "moments",
+        ),
+    ] = ""
     code: Annotated[
         str,
         AfterValidator(require_code),
@@ -204,6 +244,29 @@ class Setup(PictureAndTime):
             "shot", "Subtitle", "Printed under the title.", TextKind("Subtitle"), means.subtitle
         ),
     ] = ""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _clip_holds_work(cls, said: Any) -> Any:
+        """Take a setup of before there were clip ranges: its clip is its work range."""
+        if isinstance(said, dict) and "clip_range" not in said and "work_range" in said:
+            return {**said, "clip_range": said["work_range"]}
+        return said
+
+    @property
+    def delivered_length(self) -> int:
+        """How many frames are delivered: the work range's, and the closing blank frame."""
+        return self.work_range.length + self.closing.frames
+
+    @property
+    def start_label(self) -> Timecode | None:
+        """The label of the clip's first frame; None without one, or where the rate has no such."""
+        if not self.start_timecode:
+            return None
+        try:
+            return Timecode.parse(self.start_timecode, self.rate)
+        except Refusal:
+            return None
 
 
 def _described(model: type[BaseModel]) -> dict[str, Setting]:

@@ -4,11 +4,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from zero_slate.core.change import Problem, Typed
+from zero_slate.core.change import Problem, Reading, Typed
 from zero_slate.core.colour import ColourNames
+from zero_slate.core.content import Departures
 from zero_slate.core.figures import counted
 from zero_slate.core.finding import STATE_WORDS, Finding, State
-from zero_slate.core.match import Departures, Match, excuses
+from zero_slate.core.match import Match, excuses
 from zero_slate.core.setting import GROUPS, Part, Setting
 from zero_slate.core.setup import SETTINGS, PictureAndTime
 from zero_slate.core.situation import Situation
@@ -60,6 +61,7 @@ class Row:
     drawing: str
     value_differs: bool
     problem: Problem | None
+    understood: str | None
     says: tuple[Says, ...]
     reason: str | None
     reason_holds: bool
@@ -91,7 +93,7 @@ def build_sheet(
     found: Match,
     departures: Departures,
     typed: Typed,
-    problems: Mapping[str, Problem],
+    reading: Reading,
 ) -> Sheet:
     """Lay out the sheet; fields that are being typed keep their text, right or wrong."""
     by_setting: dict[str, list[Finding]] = {}
@@ -108,7 +110,7 @@ def build_sheet(
                 by_setting.get(key, []),
                 departures,
                 typed.get(key, {}),
-                problems.get(key),
+                reading,
             )
             for key, setting in SETTINGS.items()
             if setting.group == group
@@ -140,7 +142,7 @@ def edit_rows(
     edit: PictureAndTime,
     settings: Mapping[str, Setting],
     typed: Typed,
-    problems: Mapping[str, Problem],
+    reading: Reading,
     names: ColourNames | None,
 ) -> tuple[Row, ...]:
     """Lay out an edit format as rows; it has nothing to follow."""
@@ -155,7 +157,8 @@ def edit_rows(
             fields_of(setting, getattr(edit, key), typed.get(key, {}), names),
             setting.drawing,
             False,
-            problems.get(key),
+            reading.problems.get(key),
+            reading.understood.get(key),
             (),
             None,
             False,
@@ -172,7 +175,7 @@ def _row(
     findings: list[Finding],
     departures: Departures,
     typed: Mapping[str, str],
-    problem: Problem | None,
+    reading: Reading,
 ) -> Row:
     value = getattr(at.setup, key)
     asked = at.asked.values.get(key)
@@ -192,7 +195,8 @@ def _row(
         fields_of(setting, value, typed, at.names),
         setting.drawing,
         asked is not None and asked != value,
-        problem,
+        reading.problems.get(key),
+        reading.understood.get(key),
         says,
         departure.reason if departure else None,
         excuses(departure, at.setup, key),

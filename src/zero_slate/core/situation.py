@@ -3,11 +3,15 @@
 from dataclasses import dataclass
 from functools import cached_property
 
+from zero_slate.core.anchor import Anchor, ClipSource, anchor_of
 from zero_slate.core.asks import Asked, asked_of
 from zero_slate.core.colour import ColourNames, Probe
+from zero_slate.core.content import Content, Lock
 from zero_slate.core.cut import CutEvent
-from zero_slate.core.media import Element
-from zero_slate.core.placing import Placed, lead, place
+from zero_slate.core.entry.clock import Clock, Tie
+from zero_slate.core.marks import FrameMark
+from zero_slate.core.media import Element, Role
+from zero_slate.core.placing import Placed, place
 from zero_slate.core.setup import EditFormat, Setup
 
 
@@ -16,7 +20,7 @@ class Situation:
     """A setup, the edit it belongs to, the files tied to it and the colour config in use.
 
     `event` is None for a shot that isn't in the cut; `names` and `probe` are None where no colour
-    config could be read.
+    config could be read. `source`, `shift`, `marks` and `lock` are those of its content.
     """
 
     setup: Setup
@@ -25,20 +29,72 @@ class Situation:
     elements: tuple[Element, ...] = ()
     names: ColourNames | None = None
     probe: Probe | None = None
+    source: ClipSource | None = None
+    shift: int = 0
+    marks: tuple[FrameMark, ...] = ()
+    lock: Lock | None = None
+
+    @classmethod
+    def of(
+        cls,
+        content: Content,
+        edit: EditFormat,
+        event: CutEvent | None,
+        elements: tuple[Element, ...],
+        names: ColourNames | None = None,
+        probe: Probe | None = None,
+    ) -> "Situation":
+        """Return what a shot's content is judged by."""
+        return cls(
+            content.setup,
+            edit,
+            event,
+            elements,
+            names,
+            probe,
+            content.source,
+            content.shift,
+            content.marks,
+            content.lock,
+        )
 
     @cached_property
     def plate(self) -> Element | None:
         """The element that the clip range comes from."""
-        return next((e for e in self.elements if e.role == "plate"), None)
+        return next((e for e in self.elements if e.role == Role.PLATE), None)
+
+    @cached_property
+    def anchor(self) -> Anchor:
+        """Where the cut lies in the counts that come from the source."""
+        placed = self.placed[self.plate.id] if self.plate else None
+        return anchor_of(self.event, self.source, self.plate, placed, self.setup.cut_range.first)
 
     @cached_property
     def asked(self) -> Asked:
         """What the edit asks of this shot."""
-        ahead = lead(self.plate.media, self.event) if self.plate else None
-        return asked_of(self.edit, self.event, self.setup.count, ahead)
+        return asked_of(self.edit, self.event, self.setup, self.anchor)
+
+    @cached_property
+    def clock(self) -> Clock:
+        """What typed time is read by: the shot's rate, and the timecodes tied to its frames."""
+        return clock_of(self.setup, self.event)
 
     @cached_property
     def placed(self) -> dict[int, Placed]:
         """Where each element's files lie, by the element's id."""
-        cut, work = self.setup.cut_range, self.setup.work_range
-        return {e.id: place(e.media, e.align, cut, work, self.event) for e in self.elements}
+        cut, work, rate = self.setup.cut_range, self.setup.work_range, self.setup.rate
+        return {e.id: place(e, rate, cut, work, self.event, self.shift) for e in self.elements}
+
+
+def clock_of(setup: Setup, event: CutEvent | None) -> Clock:
+    """Return what typed time is read by in a shot."""
+    ties = []
+    first = setup.cut_range.first
+    if event is not None:
+        a_frame = event.record_rate.fraction / setup.rate.fraction
+        ties.append(Tie("edit", event.record_in, first, a_frame))
+        if event.pace:
+            ties.append(Tie("source", event.source_in, first, event.pace * a_frame))
+    elif setup.start_label is not None:
+        ties.append(Tie("source", setup.start_label, setup.clip_range.first))
+    return Clock(setup.rate, setup.drops, tuple(ties))

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
-from typing import Self
+from typing import Any, Self
 
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
@@ -18,6 +18,18 @@ class TimecodeKind(StrEnum):
 
     NON_DROP = "non-drop"
     DROP = "drop-frame"
+
+
+class ClosingFrame(StrEnum):
+    """Whether a delivery closes with a blank frame after the work range."""
+
+    NONE = "none"
+    BLANK = "one blank frame"
+
+    @property
+    def frames(self) -> int:
+        """How many frames it adds to what is delivered."""
+        return int(self is ClosingFrame.BLANK)
 
 
 class TimecodeRefusal(Refusal):
@@ -81,17 +93,14 @@ class Timecode:
                 f"{after}.",
                 nearest=after,
             )
-        whole_minutes = hours * 60 + minutes
-        labelled = (whole_minutes * 60 + secs) * rate.nominal + frames
-        return cls(labelled - left_out * (whole_minutes - whole_minutes // 10), rate, is_drop)
+        return cls(join(hours, minutes, secs, frames, rate, is_drop), rate, is_drop)
 
     @classmethod
     def at_second(cls, second: int, rate: FrameRate, *, drop: bool = False) -> Self:
         """Return the first label there is in a second of the day: 00:01:00;02 for second 60."""
-        minutes = second // 60
-        left_out = _left_out(rate) if drop else 0
-        labelled = second * rate.nominal + (left_out if second % 60 == 0 and minutes % 10 else 0)
-        return cls.from_frames(labelled - left_out * (minutes - minutes // 10), rate, drop=drop)
+        minutes, secs = divmod(second, 60)
+        first = _left_out(rate) if drop and secs == 0 and minutes % 10 else 0
+        return cls.from_frames(join(0, minutes, secs, first, rate, drop), rate, drop=drop)
 
     @property
     def seconds(self) -> Fraction:
@@ -105,30 +114,45 @@ class Timecode:
         return labels((self.frames,), self.rate, drop=self.drop)[0]
 
 
-def labels(frames: Iterable[int], rate: FrameRate, *, drop: bool = False) -> list[str]:
-    """Label many frame counts at once, each wrapped within the day.
+def split(count: Any, rate: FrameRate, drop: bool) -> tuple[Any, Any, Any, Any]:
+    """Split frame counts within a day into hours, minutes, seconds and frames.
 
-    Drop-frame counting after SMPTE ST 12-1: the labels that are left out are put back, ten
-    minutes by ten minutes, before the count is split.
+    Counts are an int or a NumPy array of them, and so are the parts. Drop-frame counting after
+    SMPTE ST 12-1: the labels that are left out are put back, ten minutes by ten minutes, before
+    the count is split.
     """
     nominal = rate.nominal
+    if drop:
+        left_out = _left_out(rate)
+        minute = nominal * 60
+        tens, rest = divmod(count, minute * 10 - left_out * 9)
+        later = rest >= minute
+        minutes = later * (1 + (rest - minute) // (minute - left_out))
+        count = count + left_out * (tens * 9 + minutes)
+    secs, over = divmod(count, nominal)
+    whole_minutes, secs = divmod(secs, 60)
+    hours, minutes = divmod(whole_minutes, 60)
+    return hours, minutes, secs, over
+
+
+def join(hours: Any, minutes: Any, secs: Any, over: Any, rate: FrameRate, drop: bool) -> Any:
+    """Count the frames before labels, the inverse of `split`; parts are ints or NumPy arrays."""
+    whole_minutes = hours * 60 + minutes
+    labelled = (whole_minutes * 60 + secs) * rate.nominal + over
+    if not drop:
+        return labelled
+    return labelled - _left_out(rate) * (whole_minutes - whole_minutes // 10)
+
+
+def labels(frames: Iterable[int], rate: FrameRate, *, drop: bool = False) -> list[str]:
+    """Label many frame counts at once, each wrapped within the day."""
     day = frames_in_a_day(rate, drop)
-    digits = max(2, len(str(nominal - 1)))
-    left_out = _left_out(rate) if drop else 0
-    minute = nominal * 60
-    ten_minutes = minute * 10 - left_out * 9
+    digits = max(2, len(str(rate.nominal - 1)))
+    mark = ";" if drop else ":"
     written = []
     for count in frames:
-        label = count % day
-        if drop:
-            tens, rest = divmod(label, ten_minutes)
-            minutes = 0 if rest < minute else 1 + (rest - minute) // (minute - left_out)
-            label += left_out * (tens * 9 + minutes)
-        secs, over = divmod(label, nominal)
-        mark = ";" if drop else ":"
-        written.append(
-            f"{secs // 3600:02d}:{secs // 60 % 60:02d}:{secs % 60:02d}{mark}{over:0{digits}d}"
-        )
+        hours, minutes, secs, over = split(count % day, rate, drop)
+        written.append(f"{hours:02d}:{minutes:02d}:{secs:02d}{mark}{over:0{digits}d}")
     return written
 
 

@@ -6,7 +6,9 @@ from typing import Any, Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from zero_slate.core.match import Departure
+from zero_slate.core.brief import Brief
+from zero_slate.core.content import Departure
+from zero_slate.core.marks import FrameMark
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import EDIT_SETTINGS, SETTINGS, EditFormat, Setup
 
@@ -27,6 +29,8 @@ class SetupDocument(BaseModel):
     version: Literal[1] = 1
     setup: Setup
     departures: dict[str, Departure] = Field(default_factory=dict)
+    marks: tuple[FrameMark, ...] = ()
+    brief: Brief = Brief()
 
 
 class EditFormatDocument(BaseModel):

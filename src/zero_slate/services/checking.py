@@ -65,6 +65,7 @@ def _check(edit: EditFormat, found: Found) -> Checked:
         code="CHECK",
         cut_range=span,
         work_range=span,
+        clip_range=span,
         **{key: getattr(edit, key) for key in EDIT_SETTINGS},
     )
     element = Element(0, "plate", media, Align.NUMBER)

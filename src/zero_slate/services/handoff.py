@@ -69,7 +69,12 @@ class Handoff:
         """Return the files of a hand off by name."""
         loaded = self.shots.load(shot_id)
         content = loaded.content
-        document = SetupDocument(setup=content.setup, departures=content.departures)
+        document = SetupDocument(
+            setup=content.setup,
+            departures=content.departures,
+            marks=content.marks,
+            brief=content.brief,
+        )
         code = content.setup.code
         return {
             f"{code}.setup.json": write_document(document),

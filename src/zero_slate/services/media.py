@@ -1,16 +1,18 @@
 """Files on disk: what a folder holds, how it agrees with a shot, and tying it to the shot."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
-from sqlalchemy import delete
+from sqlalchemy.orm import Session
 
+from zero_slate.core.cadence import RateUse, usual_use
+from zero_slate.core.drawings.cadence import CadenceDrawing, draw_cadence
 from zero_slate.core.finding import STATE_WORDS, Severity, State
 from zero_slate.core.match import match
-from zero_slate.core.media import Align, Element, Media
+from zero_slate.core.media import Align, Element, Media, Role
 from zero_slate.core.placing import best_align
+from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
-from zero_slate.core.setup import Setup
 from zero_slate.core.sheet import Says, says_of
 from zero_slate.core.situation import Situation
 from zero_slate.formats.files import list_folder
@@ -21,7 +23,7 @@ from zero_slate.services.workspace import NotFound, Workspace
 from zero_slate.store import elements
 from zero_slate.store.tables import ElementRow
 
-PLATE = "plate"
+MOST_TIED = 40
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +41,7 @@ class MediaLine:
     says: tuple[Says, ...]
     align: str | None
     problem: str | None
+    cadence: CadenceDrawing | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +75,8 @@ class TiedLine:
     folder: str
     at: str
     who: str
+    own_rate: str | None
+    use: RateUse
     line: MediaLine
 
 
@@ -116,8 +121,16 @@ class MediaService:
         job.total = sum(len(each.files) for each in found)
         return job
 
-    def tie(self, shot_id: int, volume: str, path: str, name: str, align: Align | None) -> Element:
-        """Tie a sequence or movie to a shot as its plate, in place of the one before.
+    def tie(
+        self,
+        shot_id: int,
+        volume: str,
+        path: str,
+        name: str,
+        align: Align | None,
+        role: Role = Role.PLATE,
+    ) -> Element:
+        """Tie a sequence or movie to a shot, in place of the plate or the same files before.
 
         Without `align`, the way that meets the work range is taken. Raises Refusal.
         """
@@ -127,19 +140,32 @@ class MediaService:
         if chosen is None:
             raise NotFound(f"There is no {name} in {path or volume}.")
         media = chosen.read()
-        setup = loaded.content.setup
-        taken = align or best_align(media, setup.cut_range, setup.work_range, loaded.event)
+        folder = path.strip("/")
         with self.workspace.writing() as session:
-            session.execute(
-                delete(ElementRow).where(ElementRow.shot_id == shot_id, ElementRow.role == PLATE)
-            )
+            own_rate = None
+            how = str(usual_use(media.header.rate, loaded.content.setup.rate))
+            for row in elements.element_rows(session, shot_id):
+                same = (row.volume, row.folder, elements.element_of(row).media.name) == (
+                    volume,
+                    folder,
+                    name,
+                )
+                if same:
+                    own_rate, how = row.own_rate, row.use
+                if same or (role is Role.PLATE and row.role == Role.PLATE):
+                    session.delete(row)
+            if role is not Role.PLATE and len(loaded.elements) >= MOST_TIED:
+                raise Refusal(f"A shot has at most {MOST_TIED} elements; untie one first.")
             row = ElementRow(
                 shot_id=shot_id,
-                role=PLATE,
+                role=str(role),
                 volume=volume,
-                folder=path.strip("/"),
-                align=str(taken),
+                folder=folder,
+                align=str(align or _best_align(media, loaded)),
                 media=elements.MEDIA.dump_json(media).decode(),
+                own_rate=own_rate,
+                use=how,
+                base=loaded.content.shift,
                 who=self.workspace.who,
                 at=self.workspace.now(),
             )
@@ -147,13 +173,18 @@ class MediaService:
             session.flush()
             return elements.element_of(row)
 
+    def set_rate(self, shot_id: int, element_id: int, rate: str | None, use: RateUse) -> None:
+        """Say an element's own rate, empty for what its files say, and how it is used."""
+        own = FrameRate.parse(rate) if rate and rate.strip() else None
+        with self.workspace.writing() as session:
+            row = _row(session, shot_id, element_id)
+            row.own_rate = str(own) if own else None
+            row.use = str(use)
+
     def untie(self, shot_id: int, element_id: int) -> None:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
-            row = session.get(ElementRow, element_id)
-            if row is None or row.shot_id != shot_id:
-                raise NotFound(f"This shot has no element numbered {element_id}.")
-            session.delete(row)
+            session.delete(_row(session, shot_id, element_id))
 
     def tied(self, shot_id: int) -> tuple[TiedLine, ...]:
         """Return a shot's elements and how they agree, as they were last read."""
@@ -168,6 +199,8 @@ class MediaService:
                 row.folder,
                 row.at,
                 row.who,
+                row.own_rate,
+                RateUse(row.use),
                 _line(loaded, elements.element_of(row)),
             )
             for row in rows
@@ -184,17 +217,29 @@ class MediaService:
             media = found.read(lambda done: job.step(before + done))
         except Refusal as refusal:
             return _unreadable(found, refusal)
-        setup = loaded.content.setup
-        align = best_align(media, setup.cut_range, setup.work_range, loaded.event)
-        return _line(loaded, Element(0, PLATE, media, align))
+        use = usual_use(media.header.rate, loaded.content.setup.rate)
+        align = _best_align(media, loaded)
+        return _line(loaded, Element(0, Role.PLATE, media, align, None, use))
 
 
 def media_findings(at: Situation, element: Element) -> tuple[Says, ...]:
     """Return what the checks say of one element, tied to the situation's shot alone."""
-    alone = Situation(at.setup, at.edit, at.event, (element,), at.names, at.probe)
+    alone = replace(at, elements=(element,))
     return tuple(
         says_of(finding) for finding in match(alone).findings if finding.element == element.id
     )
+
+
+def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
+    row = session.get(ElementRow, element_id)
+    if row is None or row.shot_id != shot_id:
+        raise NotFound(f"This shot has no element numbered {element_id}.")
+    return row
+
+
+def _best_align(media: Media, loaded: Loaded) -> Align:
+    setup = loaded.content.setup
+    return best_align(media, setup.rate, setup.cut_range, setup.work_range, loaded.event)
 
 
 def frames_words(media: Media) -> str:
@@ -205,8 +250,7 @@ def frames_words(media: Media) -> str:
 
 
 def _line(loaded: Loaded, element: Element) -> MediaLine:
-    setup: Setup = loaded.content.setup
-    at = Situation(setup, loaded.edit, loaded.event)
+    at = loaded.stored
     says = media_findings(at, element)
     media = element.media
     differs = any(said.severity != Severity.NOTE for said in says)
@@ -223,6 +267,7 @@ def _line(loaded: Loaded, element: Element) -> MediaLine:
         says,
         str(element.align),
         None,
+        draw_cadence(at, element),
     )
 
 
@@ -239,6 +284,7 @@ def _unreadable(found: Found, refusal: Refusal) -> MediaLine:
         (),
         None,
         str(refusal),
+        None,
     )
 
 

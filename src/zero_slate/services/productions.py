@@ -7,12 +7,14 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.change import Reading, Typed, apply_to_edit, follow, read_typed
+from zero_slate.core.comp import joined
+from zero_slate.core.content import Content
 from zero_slate.core.cut import CodeRule, CutEvent, codes_that_repeat
 from zero_slate.core.cut_lines import cut_line
+from zero_slate.core.entry.clock import Clock
 from zero_slate.core.figures import seconds
 from zero_slate.core.finding import STATE_WORDS, State
 from zero_slate.core.match import Match, match
-from zero_slate.core.placing import lead
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import EDIT_SETTINGS, EditFormat
@@ -34,7 +36,6 @@ from zero_slate.services.production_pages import (
 from zero_slate.services.shots import Shots
 from zero_slate.services.workspace import NotFound, Workspace
 from zero_slate.store import cuts, elements, revisions
-from zero_slate.store.revisions import Content
 from zero_slate.store.tables import Cut, EditRevision, Production, Shot
 
 LONGEST_TITLE = 120
@@ -100,7 +101,7 @@ class Productions:
         reading = _read(EditFormat(), typed)
         after, problem = _applied(EditFormat(), reading)
         names = self.workspace.names
-        return edit_rows(after, EDIT_SETTINGS, typed, reading.problems, names), problem
+        return edit_rows(after, EDIT_SETTINGS, typed, reading, names), problem
 
     def page(self, production_id: int) -> ProductionPage:
         """Lay a production out as its latest cut. Raises NotFound."""
@@ -153,7 +154,7 @@ class Productions:
             row.number,
             row.at,
             row.who,
-            edit_rows(after, EDIT_SETTINGS, typed, reading.problems, self.workspace.names),
+            edit_rows(after, EDIT_SETTINGS, typed, reading, self.workspace.names),
             _changes(before, after),
             problem,
             touched,
@@ -274,14 +275,10 @@ class Productions:
         placed = {}
         for row in rows:
             content = revisions.content_of(setups[row.id])
-            at = Situation(
-                content.setup,
-                edit,
-                by_code.get(row.code),
-                tied.get(row.id, ()),
-                self.workspace.names,
-                None,
-            )
+            own = by_code.get(row.code)
+            if content.events:
+                own = joined([e for e in events if e.code in content.events], row.code)
+            at = Situation.of(content, edit, own, tied.get(row.id, ()), self.workspace.names)
             placed[row.code] = _Placed(row.id, content, at, match(at, content.departures))
         return placed
 
@@ -328,17 +325,15 @@ class Productions:
     ) -> Iterable[Touched]:
         for known in placed:
             at = known.at
-            plate = at.plate
-            ahead = lead(plate.media, at.event) if plate else None
-            moved = follow(at.setup, before, after, at.event, ahead)
-            setup = moved if along else at.setup
+            moved = follow(known.content, before, after, at.event, at.anchor)
+            content = moved if along else known.content
             then = match(
-                Situation(setup, after, at.event, at.elements, at.names, at.probe),
-                known.content.departures,
+                Situation.of(content, after, at.event, at.elements, at.names, at.probe),
+                content.departures,
             )
             old = {f.sentence.text for f in known.found.findings}
             new = {f.sentence.text for f in then.findings}
-            follows_along = moved != at.setup
+            follows_along = moved != known.content
             if old != new or known.found.state != then.state or follows_along:
                 yield Touched(
                     at.setup.code,
@@ -361,7 +356,7 @@ def _production(session: Session, production_id: int) -> Production:
 
 def _read(edit: EditFormat, typed: Typed) -> Reading:
     try:
-        return read_typed(edit, typed, EDIT_SETTINGS)
+        return read_typed(edit, typed, EDIT_SETTINGS, Clock(edit.rate, edit.drops))
     except KeyError as error:
         raise Refusal(f"An edit format has no field {error}.") from error
 

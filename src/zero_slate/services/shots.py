@@ -1,28 +1,40 @@
 """A shot: made from its event or from a file, reckoned as it is typed, saved, undone."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from zero_slate.core.brief import Brief, fill, tokens, unknown_tokens
 from zero_slate.core.change import (
     Reading,
     Typed,
-    apply,
+    change,
     changed,
+    clip_source,
     follow,
+    held,
+    problem_of,
     read_typed,
+    renumbered,
     setup_from_event,
 )
+from zero_slate.core.codes import require_code
+from zero_slate.core.comp import joined, require_adjoining
+from zero_slate.core.content import Content, Departure, Departures, Lock
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.drawings.bars import BarDrawing, draw_ranges, draw_rates
 from zero_slate.core.drawings.canvas import CanvasDrawing, draw_canvas
+from zero_slate.core.drawings.moments import MomentsDrawing, draw_moments
+from zero_slate.core.drawings.speed import SpeedDrawing, draw_speed
 from zero_slate.core.drawings.wedge import WedgeDrawing, draw_wedge
+from zero_slate.core.frames import FrameRange
 from zero_slate.core.history import Action, History, history
-from zero_slate.core.match import Departure, Departures, match, written
+from zero_slate.core.marks import FrameMark
+from zero_slate.core.match import match, rate_warning, written
 from zero_slate.core.media import Element
-from zero_slate.core.placing import lead
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.rule import Rule, build_rule
 from zero_slate.core.setup import SETTINGS, EditFormat, Setup
@@ -31,8 +43,7 @@ from zero_slate.core.situation import Situation
 from zero_slate.formats.documents import SetupDocument
 from zero_slate.services.workspace import NotFound, Workspace
 from zero_slate.store import cuts, elements, revisions
-from zero_slate.store.revisions import Content
-from zero_slate.store.tables import Production, SetupRevision, Shot
+from zero_slate.store.tables import Cut, Production, SetupRevision, Shot
 
 LONGEST_REASON = 200
 
@@ -72,6 +83,7 @@ class ShotHead:
     what: str
     undo: int | None
     redo: int | None
+    warning: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +93,28 @@ class Drawings:
     canvas: CanvasDrawing
     rates: BarDrawing
     ranges: BarDrawing
+    moments: MomentsDrawing
     wedge: WedgeDrawing
+    speed: SpeedDrawing
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A stretch of a brief's text; `live` where it is a figure put in for a token."""
+
+    text: str
+    live: bool
+
+
+@dataclass(frozen=True, slots=True)
+class BriefShown:
+    """A brief as it is read: its tokens filled with what the shot has now."""
+
+    brief: Brief
+    pieces: tuple[Piece, ...]
+    items: tuple[tuple[Piece, ...], ...]
+    tokens: dict[str, str]
+    unknown: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,10 +125,13 @@ class ShotPage:
     sheet: Sheet
     drawings: Drawings
     rule: Rule
+    brief: BriefShown
+    lock: Lock | None
+    marks: tuple[FrameMark, ...]
     color_config: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Loaded:
     """A shot as it is stored, with all it is judged by."""
 
@@ -106,17 +142,22 @@ class Loaded:
     elements: tuple[Element, ...]
     history: History
 
-    def situation(self, workspace: Workspace, setup: Setup | None = None) -> Situation:
-        """Return what a setup, the stored one or another, is judged by."""
-        setup = setup or self.content.setup
-        return Situation(
-            setup, self.edit, self.event, self.elements, workspace.names, workspace.probe(setup)
+    def situation(self, workspace: Workspace, content: Content | None = None) -> Situation:
+        """Return what a content, the stored one or another, is judged by."""
+        content = content or self.content
+        return Situation.of(
+            content,
+            self.edit,
+            self.event,
+            self.elements,
+            workspace.names,
+            workspace.probe(content.setup),
         )
 
-    def lead(self) -> int | None:
-        """Return how many frames the plate has before the cut, where that is known."""
-        plate = next((e for e in self.elements if e.role == "plate"), None)
-        return lead(plate.media, self.event) if plate else None
+    @cached_property
+    def stored(self) -> Situation:
+        """What the stored content is judged by, colours apart."""
+        return Situation.of(self.content, self.edit, self.event, self.elements)
 
 
 class Shots:
@@ -137,25 +178,39 @@ class Shots:
         self._kept[shot_id] = (generation, loaded)
         return loaded
 
-    def page(self, shot_id: int, typed: Typed | None = None) -> ShotPage:
+    def page(
+        self, shot_id: int, typed: Typed | None = None, view: FrameRange | None = None
+    ) -> ShotPage:
         """Reckon the sheet, with texts as they are being typed in place of the stored ones.
 
-        Nothing is stored. Raises NotFound, and Refusal for a field that there isn't.
+        `view` is the part of the frame rule that is looked at. Nothing is stored. Raises NotFound,
+        and Refusal for a field that there isn't.
         """
         loaded = self.load(shot_id)
-        reading = _read(loaded.content.setup, typed or {})
-        setup = apply(loaded.content.setup, reading.values, loaded.lead())
-        departures = loaded.content.departures
-        at = loaded.situation(self.workspace, setup)
-        found = match(at, departures)
-        sheet = build_sheet(at, found, departures, typed or {}, reading.problems)
+        reading = _read(loaded, typed or {})
+        anchor = loaded.stored.anchor
+        content = change(loaded.content, reading.values, anchor)
+        setup, before = content.setup, loaded.content.setup
+        at = loaded.situation(self.workspace, content)
+        found = match(at, content.departures)
         drawings = Drawings(
             draw_canvas(setup.raster, loaded.edit.raster),
             draw_rates(at),
             draw_ranges(at),
+            draw_moments(at, before, renumbered(before, setup.count, anchor)),
             draw_wedge(at),
+            draw_speed(at),
         )
-        return ShotPage(loaded.head, sheet, drawings, build_rule(at), self.workspace.names.config)
+        return ShotPage(
+            loaded.head,
+            build_sheet(at, found, content.departures, typed or {}, reading),
+            drawings,
+            build_rule(at, view),
+            _brief_shown(content),
+            content.lock,
+            content.marks,
+            self.workspace.names.config,
+        )
 
     def save(
         self, shot_id: int, base: int, typed: Typed, reasons: Mapping[str, str | None]
@@ -169,18 +224,31 @@ class Shots:
             loaded = _load(session, shot_id)
             _require_base(session, loaded, base)
             before = loaded.content
-            reading = _read(before.setup, typed)
+            reading = _read(loaded, typed)
             for key, problem in reading.problems.items():
                 raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
-            setup = apply(before.setup, reading.values, loaded.lead())
-            after = Content(
-                setup=setup, departures=_with_reasons(before.departures, reasons, setup)
-            )
-            if after != before:
-                _require_free_code(session, loaded, setup)
-                what = _what(before, after)
-                self._add(session, loaded, after, Action.EDIT, None, what)
+            after = change(before, reading.values, loaded.stored.anchor)
+            departures = _with_reasons(before.departures, reasons, after.setup)
+            self._amend(session, loaded, after.model_copy(update={"departures": departures}))
         return self.page(shot_id)
+
+    def amend(self, shot_id: int, base: int, how: Callable[[Loaded], Content]) -> ShotPage:
+        """Store what `how` makes of a shot as a new version, made on version `base`.
+
+        Raises Conflict and Refusal as `save` does.
+        """
+        with self.workspace.writing() as session:
+            loaded = _load(session, shot_id)
+            _require_base(session, loaded, base)
+            self._amend(session, loaded, how(loaded))
+        return self.page(shot_id)
+
+    def _amend(self, session: Session, loaded: Loaded, after: Content, said: str = "") -> None:
+        if after == loaded.content:
+            return
+        _require_free_code(session, loaded, after.setup)
+        what = said + _what(loaded.content, after)
+        self._add(session, loaded, after, Action.EDIT, None, what)
 
     def undo(self, shot_id: int, base: int) -> ShotPage:
         """Bring back the content before the last change, as a new version."""
@@ -210,12 +278,35 @@ class Shots:
             if event is None:
                 raise NotFound(f"{code} is not in the latest cut.")
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
-            content = Content(setup=setup_from_event(edit, event))
+            content = content_from_event(edit, event)
             return self._make(session, production_id, content, f"Set up from the cut: {code}")
+
+    def set_up_comp(self, production_id: int, code: str, events: tuple[str, ...]) -> int:
+        """Make one shot for adjoining events of the latest cut; return its id. Raises Refusal."""
+        require_code(code)
+        with self.workspace.writing() as session:
+            cut = cuts.latest_cut(session, production_id)
+            found = cuts.events_named(session, cut.id, events) if cut else []
+            missing = sorted(set(events) - {event.code for event in found})
+            if missing:
+                raise NotFound(f"{', '.join(missing)} is not in the latest cut.")
+            require_adjoining(found)
+            event = joined(found, code)
+            assert event is not None, "adjoining events make one"
+            edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+            content = content_from_event(edit, event)
+            content = content.model_copy(update={"events": tuple(e.code for e in found)})
+            words = f"Set up as a comp of {', '.join(content.events)}"
+            return self._make(session, production_id, content, words)
 
     def take_document(self, production_id: int, document: SetupDocument, file_name: str) -> int:
         """Make a shot from a setup file, or a new version where there is one; return its id."""
-        content = Content(setup=document.setup, departures=document.departures)
+        content = Content(
+            setup=document.setup,
+            departures=document.departures,
+            marks=document.marks,
+            brief=document.brief,
+        )
         with self.workspace.writing() as session:
             known = session.scalars(
                 select(Shot).where(
@@ -225,10 +316,20 @@ class Shots:
             if known is None:
                 return self._make(session, production_id, content, f"Opened {file_name}")
             loaded = _load(session, known.id)
-            if content != loaded.content:
-                what = f"Opened {file_name}: {_what(loaded.content, content)}"
-                self._add(session, loaded, content, Action.EDIT, None, what)
+            kept = loaded.content
+            refused = held(kept, changed(kept.setup, content.setup))
+            if refused:
+                raise refused
+            after = content.model_copy(
+                update={key: getattr(kept, key) for key in ("lock", "source", "shift", "events")}
+            )
+            self._amend(session, loaded, after, f"Opened {file_name}: ")
             return known.id
+
+    def make(self, production_id: int, content: Content, what: str) -> int:
+        """Make a shot from its content; return its id. Raises Refusal where its code is taken."""
+        with self.workspace.writing() as session:
+            return self._make(session, production_id, content, what)
 
     def _make(self, session: Session, production_id: int, content: Content, what: str) -> int:
         code = content.setup.code
@@ -287,13 +388,13 @@ class Shots:
     ) -> bool:
         """Give a shot the edit's new values where it had the old ones; return whether it did."""
         loaded = _load(session, shot_id)
-        setup = follow(loaded.content.setup, before, after, loaded.event, loaded.lead())
-        if setup == loaded.content.setup:
-            return False
-        content = loaded.content.model_copy(update={"setup": setup})
-        what = f"Along with the edit format: {_what(loaded.content, content)}"
-        self._add(session, loaded, content, Action.EDIT, None, what)
-        return True
+        content = follow(loaded.content, before, after, loaded.event, loaded.stored.anchor)
+        self._amend(session, loaded, content, "Along with the edit format: ")
+        return content != loaded.content
+
+    def follow_cut(self, session: Session, shot_id: int, content: Content, said: str) -> None:
+        """Store what a recut makes of a shot."""
+        self._amend(session, _load(session, shot_id), content, said)
 
 
 def _load(session: Session, shot_id: int) -> Loaded:
@@ -304,7 +405,7 @@ def _load(session: Session, shot_id: int) -> Loaded:
     row = revisions.latest_setup(session, shot_id)
     content = revisions.content_of(row)
     cut = cuts.latest_cut(session, production.id)
-    event = cuts.event_of(session, cut.id, shot.code) if cut else None
+    event = event_for(session, cut, content) if cut else None
     edit = revisions.edit_format_of(revisions.latest_edit(session, production.id))
     tied = tuple(map(elements.element_of, elements.element_rows(session, shot_id)))
     past = history(revisions.steps_of(session, shot_id))
@@ -322,20 +423,54 @@ def _load(session: Session, shot_id: int) -> Loaded:
         row.what,
         past.undo,
         past.redo,
+        rate_warning(content.setup, edit, content.departures),
     )
     return Loaded(head, content, edit, event, tied, past)
 
 
 def _event(session: Session, production_id: int, code: str) -> CutEvent | None:
     cut = cuts.latest_cut(session, production_id)
-    return cuts.event_of(session, cut.id, code) if cut else None
+    return next(iter(cuts.events_named(session, cut.id, [code])), None) if cut else None
 
 
-def _read(setup: Setup, typed: Typed) -> Reading:
+def event_for(session: Session, cut: Cut, content: Content) -> CutEvent | None:
+    """Return a shot's event in a cut, or those of a comp as one; the first where it repeats."""
+    code = content.setup.code
+    found = cuts.events_named(session, cut.id, content.events or [code])
+    return joined(found if content.events else found[:1], code)
+
+
+def content_from_event(edit: EditFormat, event: CutEvent) -> Content:
+    """Return a shot that follows the edit in everything, its count tied to its source."""
+    return Content(setup=setup_from_event(edit, event), source=clip_source(edit, event))
+
+
+def _brief_shown(content: Content) -> BriefShown:
+    brief, setup = content.brief, content.setup
+
+    def pieces(text: str) -> tuple[Piece, ...]:
+        return tuple(Piece(*piece) for piece in fill(text, setup))
+
+    every = "\n".join((brief.text, *(item.text for item in brief.items)))
+    return BriefShown(
+        brief,
+        pieces(brief.text),
+        tuple(pieces(item.text) for item in brief.items),
+        tokens(setup),
+        unknown_tokens(every, setup),
+    )
+
+
+def _read(loaded: Loaded, typed: Typed) -> Reading:
     try:
-        return read_typed(setup, typed, SETTINGS)
+        reading = read_typed(loaded.content.setup, typed, SETTINGS, loaded.stored.clock)
     except KeyError as error:
         raise Refusal(f"A sheet has no field {error}.") from error
+    refused = held(loaded.content, reading.values)
+    if refused:
+        reading.values.pop("work_range")
+        reading.problems["work_range"] = problem_of(refused, "first")
+    return reading
 
 
 def _require_base(session: Session, loaded: Loaded, base: int) -> None:
@@ -378,7 +513,25 @@ def differences(before: Content, after: Content) -> tuple[ChangedSetting, ...]:
         if old != new:
             words = (old.reason if old else "none", new.reason if new else "none")
             told.append(ChangedSetting(key, f"Reason for {SETTINGS[key].label.lower()}", *words))
+    if before.lock != after.lock:
+        words = (_lock_words(before), _lock_words(after))
+        told.append(ChangedSetting("work_range", "Work range", *words))
+    if before.brief != after.brief:
+        told.append(ChangedSetting("brief", "Brief", "", "written anew"))
+    moved = after.shift - before.shift
+    if tuple(mark.at(mark.frame + moved) for mark in before.marks) != after.marks:
+        words = (_mark_words(before), _mark_words(after))
+        told.append(ChangedSetting("marks", "Keys and markers", *words))
     return tuple(told)
+
+
+def _lock_words(content: Content) -> str:
+    return "locked" if content.lock else "open"
+
+
+def _mark_words(content: Content) -> str:
+    frames = ", ".join(str(mark.frame) for mark in content.marks[:6])
+    return (frames or "none") + (" …" if len(content.marks) > 6 else "")
 
 
 def _what(before: Content, after: Content) -> str:

@@ -20,6 +20,13 @@ def latest_cut(session: Session, production_id: int) -> Cut | None:
     ).first()
 
 
+def cut_number(session: Session, production_id: int, number: int) -> Cut | None:
+    """Return a cut by its number."""
+    return session.scalars(
+        select(Cut).where(Cut.production_id == production_id, Cut.number == number)
+    ).first()
+
+
 def next_cut_number(session: Session, production_id: int) -> int:
     """Return the number that the next cut gets."""
     last = session.scalar(select(func.max(Cut.number)).where(Cut.production_id == production_id))
@@ -54,15 +61,14 @@ def events_of(session: Session, cut_id: int) -> list[CutEvent]:
     return [_event(row) for row in rows]
 
 
-def event_of(session: Session, cut_id: int, code: str) -> CutEvent | None:
-    """Return the first event of a code in a cut."""
-    row = session.scalars(
+def events_named(session: Session, cut_id: int, codes: Iterable[str]) -> list[CutEvent]:
+    """Return the events of some codes in a cut, in order."""
+    rows = session.scalars(
         select(Event)
-        .where(Event.cut_id == cut_id, Event.code == code)
+        .where(Event.cut_id == cut_id, Event.code.in_(list(codes)))
         .order_by(Event.position)
-        .limit(1)
-    ).first()
-    return None if row is None else _event(row)
+    )
+    return [_event(row) for row in rows]
 
 
 @lru_cache(maxsize=256)

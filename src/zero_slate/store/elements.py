@@ -6,7 +6,9 @@ from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from zero_slate.core.cadence import RateUse
 from zero_slate.core.media import Align, Element, Media
+from zero_slate.core.rate import FrameRate
 from zero_slate.store.tables import ElementRow
 
 MEDIA = TypeAdapter(Media)
@@ -14,7 +16,15 @@ MEDIA = TypeAdapter(Media)
 
 def element_of(row: ElementRow) -> Element:
     """Return what a row holds."""
-    return Element(row.id, row.role, MEDIA.validate_json(row.media), Align(row.align))
+    return Element(
+        row.id,
+        row.role,
+        MEDIA.validate_json(row.media),
+        Align(row.align),
+        FrameRate.parse(row.own_rate) if row.own_rate else None,
+        RateUse(row.use),
+        row.base,
+    )
 
 
 def element_rows(session: Session, shot_id: int) -> list[ElementRow]:

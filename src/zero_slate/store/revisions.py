@@ -1,22 +1,12 @@
 """Revisions of setups and edit formats."""
 
-from pydantic import BaseModel, ConfigDict, Field
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from zero_slate.core.content import Content
 from zero_slate.core.history import Action, Step
-from zero_slate.core.match import Departure
-from zero_slate.core.setup import EditFormat, Setup
+from zero_slate.core.setup import EditFormat
 from zero_slate.store.tables import EditRevision, SetupRevision
-
-
-class Content(BaseModel):
-    """What a setup revision holds."""
-
-    model_config = ConfigDict(frozen=True)
-
-    setup: Setup
-    departures: dict[str, Departure] = Field(default_factory=dict)
 
 
 def content_of(row: SetupRevision) -> Content:

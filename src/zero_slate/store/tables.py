@@ -116,5 +116,32 @@ class ElementRow(Base):
     folder: Mapped[str]
     align: Mapped[str] = mapped_column(String(16))
     media: Mapped[str]
+    own_rate: Mapped[str | None]
+    use: Mapped[str] = mapped_column(String(16), server_default="frame for frame")
+    base: Mapped[int] = mapped_column(Integer, server_default="0")
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class MatchAnswer(Base):
+    """What a person said of a doubtful match: whether a shot of a cut is one of the cut before."""
+
+    __tablename__ = "match_answer"
+
+    cut_id: Mapped[int] = mapped_column(ForeignKey("cut.id"), primary_key=True)
+    code: Mapped[str] = mapped_column(primary_key=True)
+    former: Mapped[str] = mapped_column(primary_key=True)
+    same: Mapped[bool]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class HouseRevision(Base):
+    """One state of the house setup."""
+
+    __tablename__ = "house_revision"
+
+    number: Mapped[int] = mapped_column(primary_key=True)
+    content: Mapped[str]
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))

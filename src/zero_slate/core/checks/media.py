@@ -1,16 +1,20 @@
 """Files on disk against the shot's setup."""
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from functools import partial
 from typing import Any
 
+from zero_slate.core.cadence import Fitted, RateUse
 from zero_slate.core.checks.canvas import bars, times
-from zero_slate.core.checks.time import drift_sentence
-from zero_slate.core.figures import counted, decimal, whole
+from zero_slate.core.checks.words import use
+from zero_slate.core.drawings.cadence import fitted_of
+from zero_slate.core.figures import counted, decimal, seconds, whole
 from zero_slate.core.finding import Finding, Sentence, Severity
 from zero_slate.core.frames import FrameRange, total
-from zero_slate.core.media import Element, MediaKind
+from zero_slate.core.media import Element, MediaKind, Role
 from zero_slate.core.raster import Raster, fit
+from zero_slate.core.scan import Scan
 from zero_slate.core.setup import SETTINGS
 from zero_slate.core.situation import Situation
 
@@ -31,7 +35,7 @@ def missing(at: Situation, element: Element) -> Iterator[Finding]:
     media = element.media
     if media.kind is MediaKind.STILL:
         return
-    if at.event is not None and at.event.speed != 1:
+    if at.event is not None and at.event.speed != 1 and element.role == Role.PLATE:
         yield from _retimed(at, element)
         return
     placed = at.placed[element.id]
@@ -156,23 +160,72 @@ def pixel_aspect(at: Situation, element: Element) -> Iterator[Finding]:
 
 def rate(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files whose header states another rate than the setup (`media.rate`)."""
-    said = element.media.header.rate
+    said = element.rate
 
     def tell(written: str) -> Sentence:
-        assert said is not None
-        drift, _ = drift_sentence(said, at.setup.rate, at.setup.work_range.length)
-        return Sentence(
-            f"{element.media.name} states {written}: {drift.text[0].lower()}{drift.text[1:]}",
-            (written, *drift.strong),
-        )
+        fitted = fitted_of(at, element)
+        assert fitted is not None, "a rate that differs has its own cadence"
+        states = "is taken as" if element.own_rate else "states"
+        return _fits(f"{element.media.name} {states} {written}", written, fitted)
 
-    yield from _stated(at, element, "rate", said, tell)
+    own_cadence = element.role != Role.PLATE and _loses_nothing(at, element)
+    for finding in _stated(at, element, "rate", said, tell):
+        yield replace(finding, severity=Severity.NOTE) if own_cadence else finding
+
+
+def _loses_nothing(at: Situation, element: Element) -> bool:
+    """Whether every frame is shown at its own speed: drawings on twos, say."""
+    fitted = fitted_of(at, element)
+    return fitted is not None and fitted.speed == 1 and fitted.never == 0
+
+
+def _fits(begins: str, written: str, fitted: Fitted) -> Sentence:
+    """Say what frames of another rate become: by the way that they are used."""
+    lasts = seconds(fitted.seconds)
+    if fitted.use is RateUse.FRAME:
+        fast = f"{decimal(fitted.speed, 3, trim=True)}× as fast"
+        return Sentence(
+            f"{begins}: frame for frame it runs {fast}, {counted(fitted.whole, 'frame')} in "
+            f"{lasts}.",
+            (written, fast),
+        )
+    fills = f"fills {counted(fitted.whole, 'frame')}"
+    lost = f"{fitted.never} never shown, {fitted.again} shown again"
+    return Sentence(f"{begins}: in real time it {fills}, {lasts}, {lost}.", (written, lost))
 
 
 def scan(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files whose header states another scan than the setup (`media.scan`)."""
     said = element.media.header.scan
+    seen = element.media.pixel_fields
+    if seen is not None and seen is not (said or at.setup.scan):
+        yield _fields_seen(at, element, seen)
+        return
     yield from _stated(at, element, "scan", said, partial(_states, element))
+
+
+def _fields_seen(at: Situation, element: Element, seen: Scan) -> Finding:
+    """Say that a movie's pixels show another scan than it is marked with (`media.fields-seen`)."""
+    marked = element.media.header.scan
+    pixels = f"show {'' if seen is Scan.PROGRESSIVE else 'the '}{seen}"
+    against = f"it is marked {marked}" if marked else f"the shot is set to {at.setup.scan}"
+    agrees = seen is at.setup.scan
+    ends = (
+        ", as this shot is set."
+        if agrees
+        else f"; the shot is set to {at.setup.scan}."
+        if marked
+        else "."
+    )
+    return Finding(
+        "media.fields-seen",
+        Severity.WARN,
+        "scan",
+        Sentence(f"The pixels of {element.media.name} {pixels}, but {against}{ends}", (pixels,)),
+        {"seen": str(seen), "marked": str(marked or "")},
+        None if agrees else use("scan", seen),
+        element.id,
+    )
 
 
 def _states(element: Element, written: str) -> Sentence:

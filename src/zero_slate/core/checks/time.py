@@ -6,9 +6,10 @@ from zero_slate.core.checks.words import use
 from zero_slate.core.figures import counted, decimal, seconds
 from zero_slate.core.finding import Finding, Sentence, Severity
 from zero_slate.core.frames import FrameRange
+from zero_slate.core.media import MediaKind
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.situation import Situation
-from zero_slate.core.timecode import TimecodeKind
+from zero_slate.core.timecode import Timecode, TimecodeKind
 
 
 def drift_sentence(
@@ -80,7 +81,11 @@ def count(at: Situation) -> Iterator[Finding]:
     mine, asked = at.setup.count, at.edit.count
     if mine == asked:
         return
-    if mine.at is asked.at:
+    if asked.at.from_source or mine.at.from_source:
+        figure = f"{mine}" if mine.at.from_source else f"at the {mine.at}"
+        said = f"Counted {figure}; the edit asks {asked}."
+        figures: dict[str, str | int] = {}
+    elif mine.at is asked.at:
         apart = mine.number - asked.number
         way = "higher" if apart > 0 else "lower"
         figure = f"{abs(apart)} {way}"
@@ -88,7 +93,7 @@ def count(at: Situation) -> Iterator[Finding]:
             f"Every frame is numbered {figure} than the edit asks: its {asked.number} is "
             f"{mine.number} here."
         )
-        figures: dict[str, str | int] = {"apart": apart}
+        figures = {"apart": apart}
     else:
         figure = f"at the {mine.at}"
         said = f"Counted {figure}, the edit asks {asked.number} at the {asked.at}."
@@ -172,6 +177,79 @@ def work_range(at: Situation) -> Iterator[Finding]:
             Sentence(*_range_words(mine, asked, "cut and handles ask")),
             _range_figures(mine, asked),
             use("work_range", asked),
+        )
+
+
+def clip_range(at: Situation) -> Iterator[Finding]:
+    """Find a work range outside its clip, and a clip that isn't what is on disk."""
+    clip, work = at.setup.clip_range, at.setup.work_range
+    if not clip.holds(work):
+        head, tail = max(0, clip.first - work.first), max(0, work.last - clip.last)
+        outside = min(head + tail, work.length)
+        said = f"{counted(outside, 'frame')} of the work range"
+        yield Finding(
+            "range.work-outside",
+            Severity.STOP,
+            "clip_range",
+            Sentence(f"{said} {'lies' if outside == 1 else 'lie'} outside the clip.", (said,)),
+            {"frames": outside, "head": head, "tail": tail},
+            use("clip_range", FrameRange(min(clip.first, work.first), max(clip.last, work.last))),
+        )
+    if at.plate is None or at.plate.media.kind is MediaKind.STILL:
+        return
+    there = at.placed[at.plate.id].clip
+    if there != clip and there.holds(work):
+        yield Finding(
+            "clip.on-disk",
+            Severity.NOTE,
+            "clip_range",
+            Sentence(f"On disk the clip has {there}, {counted(there.length, 'frame')}."),
+            {"first": there.first, "last": there.last},
+            use("clip_range", there),
+        )
+
+
+def closing(at: Situation) -> Iterator[Finding]:
+    """Find a delivery that is a blank frame longer or shorter than the edit asks."""
+    mine, asked = at.setup.closing, at.edit.closing
+    if mine is not asked:
+        said = "1 frame longer" if mine.frames else "1 frame shorter"
+        yield Finding(
+            "closing.differs",
+            Severity.WARN,
+            "closing",
+            Sentence(f"The delivery is {said} than the edit asks.", (said,)),
+            {"frames": mine.frames - asked.frames},
+            use("closing", asked),
+        )
+
+
+def start_timecode(at: Situation) -> Iterator[Finding]:
+    """Find a start timecode that can't be at the rate, or isn't the source's."""
+    mine, asked = at.setup.start_timecode, at.asked.values.get("start_timecode")
+    label = at.setup.start_label
+    if mine and label is None:
+        yield Finding(
+            "start.impossible",
+            Severity.STOP,
+            "start_timecode",
+            Sentence(f"{mine} is no label at {at.setup.rate}.", (mine,)),
+            {"label": mine},
+            use("start_timecode", asked or ""),
+        )
+    elif label is not None and asked and mine != asked:
+        source = Timecode.parse(asked, at.event.source_rate) if at.event else label
+        apart = label.frames - source.frames
+        said = f"{counted(abs(apart), 'frame')} {'late' if apart > 0 else 'early'}"
+        yield Finding(
+            "start.differs",
+            Severity.WARN,
+            "start_timecode",
+            Sentence(f"{said[0].upper()}{said[1:]}: the source begins at {asked}.", (said,))
+            if apart
+            else Sentence(f"Written in another way than the source's {asked}.", (asked,)),
+            {"frames": apart},
+            use("start_timecode", asked),
         )
 
 

@@ -54,6 +54,8 @@ def draw_ranges(at: Situation) -> BarDrawing:
     else:
         tracks.append(_track("cut", "blue", (cut,)))
     tracks.append(_track("work", "ink", (work,)))
+    if setup.clip_range != work:
+        tracks.append(_track("clip", "ink", (setup.clip_range,)))
     if at.plate:
         placed = at.placed[at.plate.id]
         near = work.widened(setup.handles)
@@ -66,14 +68,14 @@ def draw_ranges(at: Situation) -> BarDrawing:
     ends = [end for track in tracks for span in track.spans for end in (span.start, span.end)]
     return BarDrawing(
         "Ranges",
-        f"{work.length} frames",
+        f"{setup.delivered_length} frames",
         min(ends),
         max(ends),
         tuple(tracks),
         (
             Fact("Handles there are", f"{head} + {tail}", short),
-            Fact("Length", seconds(setup.rate.seconds(work.length)), False),
-            Fact("35 mm", f"{FeetFrames(work.length)} feet", False),
+            Fact("Length", seconds(setup.rate.seconds(setup.delivered_length)), False),
+            Fact("35 mm", f"{FeetFrames(setup.delivered_length)} feet", False),
             Fact(
                 "Drawings on twos, threes",
                 f"{drawings(work.length, 2)}, {drawings(work.length, 3)}",

@@ -1,5 +1,6 @@
 """Headers of movies, through PyAV."""
 
+from dataclasses import replace
 from fractions import Fraction
 from pathlib import Path
 from typing import Any
@@ -12,6 +13,7 @@ from zero_slate.core.raster import Size
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.scan import Scan
+from zero_slate.formats.media.fields import seen_scan
 
 EXTENSIONS = frozenset(
     f".{ending}"
@@ -35,15 +37,16 @@ class UnreadableMovie(Refusal):
 
 
 def read_movie(path: Path) -> Media:
-    """Read a movie's header. Its frames count from 0. Raises UnreadableMovie."""
+    """Read a movie's header, and its fields. Frames count from 0. Raises UnreadableMovie."""
     try:
         with av.open(str(path)) as container:
             if not container.streams.video:
                 raise UnreadableMovie("the movie has no picture in it")
-            return _read(path.name, container, container.streams.video[0])
+            media = _read(path.name, container, container.streams.video[0])
     except (av.error.FFmpegError, OSError) as error:
         reason = getattr(error, "strerror", None) or str(error)
         raise UnreadableMovie(f"it is no movie that can be read ({reason.lower()})") from error
+    return replace(media, pixel_fields=seen_scan(path))
 
 
 def _read(name: str, container: Any, stream: Any) -> Media:

@@ -3,7 +3,8 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from zero_slate.core.media import Align
+from zero_slate.core.cadence import RateUse
+from zero_slate.core.media import Align, Role
 from zero_slate.services.jobs import Job
 from zero_slate.services.media import FolderPage, MediaLine, TiedLine
 from zero_slate.web.slate import TheSlate
@@ -23,6 +24,14 @@ class Tie(Place):
 
     name: str
     align: Align | None = None
+    role: Role = Role.PLATE
+
+
+class OwnRate(BaseModel):
+    """An element's own rate as typed, empty for what its files say, and how it is used."""
+
+    rate: str = ""
+    use: RateUse
 
 
 class JobState(BaseModel):
@@ -76,8 +85,14 @@ def read_folder(slate: TheSlate, shot_id: int, place: Place) -> JobState:
 
 @router.post("/api/shots/{shot_id}/media", status_code=204)
 def tie(slate: TheSlate, shot_id: int, body: Tie) -> None:
-    """Tie a sequence or movie to the shot as its plate."""
-    slate.media.tie(shot_id, body.volume, body.path, body.name, body.align)
+    """Tie a sequence or movie to the shot."""
+    slate.media.tie(shot_id, body.volume, body.path, body.name, body.align, body.role)
+
+
+@router.put("/api/shots/{shot_id}/media/{element_id}/rate", status_code=204)
+def set_rate(slate: TheSlate, shot_id: int, element_id: int, body: OwnRate) -> None:
+    """Say an element's own rate, and whether its frames are used one for one or in real time."""
+    slate.media.set_rate(shot_id, element_id, body.rate, body.use)
 
 
 @router.delete("/api/shots/{shot_id}/media/{element_id}", status_code=204)
