@@ -36,8 +36,8 @@ def asked_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Anchor) 
     """
     in_clip = count.number + (edit.handles.head if anchor.lead is None else anchor.lead)
     first = {
-        CountAt.CUT: count.number,
-        CountAt.WORK: count.number + edit.handles.head,
+        CountAt.CUT: count.number + anchor.slip,
+        CountAt.WORK: count.number + edit.handles.head + anchor.slip,
         CountAt.CLIP: in_clip,
         CountAt.FILE: anchor.file,
         CountAt.TIMECODE: anchor.timecode,

@@ -146,8 +146,8 @@ def renumbered(setup: Setup, count: FrameCount, anchor: Anchor) -> int:
     cut = setup.cut_range.first
     ahead = anchor.lead if anchor.lead is not None else cut - setup.clip_range.first
     first = {
-        CountAt.CUT: count.number,
-        CountAt.WORK: count.number + cut - setup.work_range.first,
+        CountAt.CUT: count.number + anchor.slip,
+        CountAt.WORK: count.number + cut - setup.work_range.first + anchor.slip,
         CountAt.CLIP: count.number + ahead,
         CountAt.FILE: anchor.file,
         CountAt.TIMECODE: anchor.timecode,
@@ -206,7 +206,8 @@ def clip_source(edit: EditFormat, event: CutEvent) -> ClipSource | None:
     """Return where a shot's clip begins when it is set up; None where frames don't match 1:1."""
     if event.pace != 1:
         return None
-    return ClipSource(event.source.first - edit.handles.head, event.source_rate)
+    first = event.source.first
+    return ClipSource(first - edit.handles.head, first, event.source_rate)
 
 
 def changed(before: Setup, after: Setup) -> dict[str, tuple[str, str]]:

@@ -66,8 +66,7 @@ class Situation:
     @cached_property
     def anchor(self) -> Anchor:
         """Where the cut lies in the counts that come from the source."""
-        placed = self.placed[self.plate.id] if self.plate else None
-        return anchor_of(self.event, self.source, self.plate, placed, self.setup.cut_range.first)
+        return anchor_of(self.setup, self.event, self.source, self.plate, self.shift)
 
     @cached_property
     def asked(self) -> Asked:
@@ -82,7 +81,9 @@ class Situation:
     @cached_property
     def placed(self) -> dict[int, Placed]:
         """Where each element's files lie, by the element's id."""
-        cut, work, rate = self.setup.cut_range, self.setup.work_range, self.setup.rate
+        # Files stay at their moments, whatever the shot's own cut range is set to.
+        cut = self.asked.cut_range or self.setup.cut_range
+        work, rate = self.setup.work_range, self.setup.rate
         return {e.id: place(e, rate, cut, work, self.event, self.shift) for e in self.elements}
 
 

@@ -295,7 +295,9 @@ class Shots:
             assert event is not None, "adjoining events make one"
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
             content = content_from_event(edit, event)
-            content = content.model_copy(update={"events": tuple(e.code for e in found)})
+            # Its source is the edit itself, which moves: the count isn't tied to it.
+            update = {"events": tuple(e.code for e in found), "source": None}
+            content = content.model_copy(update=update)
             words = f"Set up as a comp of {', '.join(content.events)}"
             return self._make(session, production_id, content, words)
 

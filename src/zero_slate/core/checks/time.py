@@ -77,8 +77,21 @@ def timecode(at: Situation) -> Iterator[Finding]:
 
 
 def count(at: Situation) -> Iterator[Finding]:
-    """Find frames numbered otherwise than the edit asks (`count.differs`)."""
+    """Find frames numbered otherwise than the edit asks, and numbers that no file can have."""
     mine, asked = at.setup.count, at.edit.count
+    lowest = at.setup.work_range.first
+    if lowest < 0:
+        below = f"{counted(min(-lowest, at.setup.work_range.length), 'frame')} below 0"
+        yield Finding(
+            "count.negative",
+            Severity.STOP,
+            "count",
+            Sentence(
+                f"The work range begins at {lowest}: file names can't carry {below}.", (below,)
+            ),
+            {"first": lowest},
+            None if mine == asked else use("count", asked),
+        )
     if mine == asked:
         return
     if asked.at.from_source or mine.at.from_source:
