@@ -195,6 +195,10 @@ class Productions:
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
         return write_document(EditFormatDocument(edit_format=edit))
 
+    def title(self, session: Session, production_id: int) -> str:
+        """Return a production's title. Raises NotFound."""
+        return _production(session, production_id).title
+
     def rule(self, production_id: int) -> tuple[CodeRule, FrameRate, bool]:
         """Return how a production's cut lists are read: code rule, rate, drop-frame or not."""
         with self.workspace.reading() as session:

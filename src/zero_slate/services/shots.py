@@ -8,6 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.brief import Brief, fill, tokens, unknown_tokens
+from zero_slate.core.by_hand import content_by_hand
 from zero_slate.core.change import (
     Reading,
     Typed,
@@ -42,7 +43,7 @@ from zero_slate.core.sheet import Sheet, build_sheet
 from zero_slate.core.situation import Situation
 from zero_slate.formats.documents import SetupDocument
 from zero_slate.services.workspace import NotFound, Workspace
-from zero_slate.store import cuts, elements, revisions
+from zero_slate.store import cuts, elements, house, revisions
 from zero_slate.store.tables import Cut, Production, SetupRevision, Shot
 
 LONGEST_REASON = 200
@@ -84,6 +85,15 @@ class ShotHead:
     undo: int | None
     redo: int | None
     warning: str
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """A shot's stretch as typed: in and out by timecode, a length; empty where nothing is."""
+
+    into: str = ""
+    out: str = ""
+    length: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -277,9 +287,25 @@ class Shots:
             event = _event(session, production_id, code)
             if event is None:
                 raise NotFound(f"{code} is not in the latest cut.")
+            return self.make_from_event(session, production_id, event)
+
+    def make_from_event(self, session: Session, production_id: int, event: CutEvent) -> int:
+        """Make a shot that follows the edit, from an event at hand; return its id."""
+        edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+        content = content_from_event(edit, event)
+        return self._make(session, production_id, content, f"Set up from the cut: {event.code}")
+
+    def set_up_by_hand(self, production_id: int, code: str, title: str, span: Span) -> int:
+        """Make a shot that isn't in the cut, as long as is typed or as the house setup says."""
+        with self.workspace.writing() as session:
+            if session.get(Production, production_id) is None:
+                raise NotFound(f"There is no production numbered {production_id}.")
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
-            content = content_from_event(edit, event)
-            return self._make(session, production_id, content, f"Set up from the cut: {code}")
+            _, setup = house.latest_house(session)
+            content = content_by_hand(
+                edit, code, title, span.into, span.out, span.length, setup.length
+            )
+            return self._make(session, production_id, content, "Set up by hand")
 
     def set_up_comp(self, production_id: int, code: str, events: tuple[str, ...]) -> int:
         """Make one shot for adjoining events of the latest cut; return its id. Raises Refusal."""

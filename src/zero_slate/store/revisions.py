@@ -6,7 +6,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.content import Content
 from zero_slate.core.history import Action, Step
 from zero_slate.core.setup import EditFormat
-from zero_slate.store.tables import EditRevision, SetupRevision
+from zero_slate.store.tables import EditRevision, SetupRevision, Shot
 
 
 def content_of(row: SetupRevision) -> Content:
@@ -48,6 +48,23 @@ def latest_setups(session: Session, shot_ids: list[int]) -> dict[int, SetupRevis
     )
     wanted = set(shot_ids)
     return {row.shot_id: row for row in rows if row.shot_id in wanted}
+
+
+def contents_of(session: Session, production_id: int) -> dict[int, Content]:
+    """Return what stands of every shot of a production, by its id."""
+    ids = list(session.scalars(select(Shot.id).where(Shot.production_id == production_id)))
+    return {shot_id: content_of(row) for shot_id, row in latest_setups(session, ids).items()}
+
+
+def setups_of(session: Session, shot_id: int) -> list[SetupRevision]:
+    """Return every revision of a shot's setup, the newest first."""
+    return list(
+        session.scalars(
+            select(SetupRevision)
+            .where(SetupRevision.shot_id == shot_id)
+            .order_by(SetupRevision.number.desc())
+        )
+    )
 
 
 def steps_of(session: Session, shot_id: int) -> list[Step]:

@@ -16,7 +16,7 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 from zero_slate import __version__
 from zero_slate.config import Config
 from zero_slate.web.problems import PROBLEMS, answer_refusals
-from zero_slate.web.routers import desk, handoff, media, production, shot
+from zero_slate.web.routers import data, desk, handoff, house, media, production, shot, time
 from zero_slate.web.slate import Slate
 
 STATIC = Path(__file__).parent / "static"
@@ -31,7 +31,7 @@ def create_app(config: Config) -> FastAPI:
     @asynccontextmanager
     async def lifespan(_: FastAPI) -> AsyncIterator[None]:
         yield
-        slate.workspace.close()
+        slate.close()
 
     app = FastAPI(
         title="Zero Slate",
@@ -46,8 +46,8 @@ def create_app(config: Config) -> FastAPI:
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     app.add_middleware(OwnPagesOnly)
     answer_refusals(app)
-    for router in (desk.router, production.router, shot.router, media.router, handoff.router):
-        app.include_router(router, responses=PROBLEMS)
+    for module in (desk, house, production, shot, time, media, data, handoff):
+        app.include_router(module.router, responses=PROBLEMS)
     _serve_pages(app)
     return app
 

@@ -13,7 +13,7 @@ def document() -> str:
     with tempfile.TemporaryDirectory() as home:
         app = create_app(Config(home=Path(home)))
         said = json.dumps(app.openapi(), indent=2)
-        app.state.slate.workspace.close()
+        app.state.slate.close()
     return said
 
 

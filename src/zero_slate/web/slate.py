@@ -6,10 +6,14 @@ from fastapi import Depends, Request
 
 from zero_slate.config import Config
 from zero_slate.services.cut_reading import CutReading
+from zero_slate.services.data_files import DataFiles
 from zero_slate.services.handoff import Handoff
+from zero_slate.services.house import House
 from zero_slate.services.jobs import Jobs
 from zero_slate.services.media import MediaService
 from zero_slate.services.productions import Productions
+from zero_slate.services.recutting import Recuts
+from zero_slate.services.retiming import Retiming
 from zero_slate.services.shots import Shots
 from zero_slate.services.workspace import Workspace
 
@@ -25,6 +29,15 @@ class Slate:
         self.cuts = CutReading(self.workspace, self.productions)
         self.media = MediaService(self.workspace, self.shots, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
+        self.house = House(self.workspace)
+        self.retiming = Retiming(self.workspace, self.shots)
+        self.recuts = Recuts(self.workspace, self.productions, self.shots)
+        self.data = DataFiles(self.workspace, self.shots, self.jobs)
+
+    def close(self) -> None:
+        """Close the database, and let go of what was given only for a while."""
+        self.data.close()
+        self.workspace.close()
 
 
 async def _slate(request: Request) -> Slate:

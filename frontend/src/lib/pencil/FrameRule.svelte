@@ -1,63 +1,103 @@
 <!-- A slide rule for frames: the same moments in every count, the bands between the scales. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import { KEYS } from '$lib/state/keys.svelte';
 	import Hatch from './Hatch.svelte';
+	import { layout, LEFT, RIGHT } from './rule/layout';
+	import { RuleView } from './rule/view.svelte';
 
 	let {
 		rule,
+		busy,
+		text,
+		note,
+		wrong,
+		onlook,
 		onfirst,
 		onlast,
 		ontype,
+		onwhole,
 		oncommit,
+		onleave,
+		onlock,
+		onmark,
 		element = $bindable()
 	}: {
 		rule: Schema<'Rule'>;
+		/** Whether an answer of the server is awaited: a drag waits for it, and draws on. */
+		busy: boolean;
+		/** The work range as it is typed in one piece, and what was understood or is wrong. */
+		text: string;
+		note: string;
+		wrong: boolean;
+		/** Another part of the rule is looked at; null is all of it. */
+		onlook: (view: Schema<'FrameRange'> | null) => void;
 		/** The work range is to begin, or end, at a frame. */
 		onfirst: (frame: number) => void;
 		onlast: (frame: number) => void;
 		/** An end of the work range is being dragged. */
 		ontype: (end: 'first' | 'last', frame: number) => void;
+		/** The work range is being typed in one piece. */
+		onwhole: (text: string) => void;
 		oncommit: () => void;
+		onleave: () => void;
+		onlock: () => void;
+		onmark: (frame: number) => void;
 		element?: SVGSVGElement | null;
 	} = $props();
 
-	const LEFT = 112;
-	const RIGHT = 18;
-	// Where each scale's ticks stand and which way they go, and where its figures stand.
-	const PLACES: Record<string, { line: number; up: boolean; text: number; tone: string }> = {
-		edit: { line: 33, up: true, text: 15, tone: 'blue' },
-		shot: { line: 60, up: false, text: 80, tone: 'ink' },
-		source: { line: 97, up: false, text: 115, tone: 'soft' },
-		seconds: { line: 121, up: false, text: 135, tone: 'soft' },
-		feet: { line: 141, up: false, text: 155, tone: 'soft' }
-	};
-	const BANDS: Record<string, { y: number; height: number }> = {
-		cut: { y: 37, height: 9 },
-		work: { y: 48, height: 9 },
-		disk: { y: 88, height: 3 }
-	};
-	const TALL = 160;
+	const SNAP = 7;
+	const FIGURE = 6.5;
 
 	let width = $state(1100);
 	let chosen = $state<number | null>(null);
 	let inHand = $state('work');
 	let dragging = $state<'first' | 'last' | null>(null);
+	let dragged = $state<number | null>(null);
+	let snapped = $state(false);
+	let refused = $state(false);
+	let pan = $state<{ x: number; first: number } | null>(null);
+	let sent: number | null = null;
 
-	const length = $derived(rule.last - rule.first + 1);
-	const scale = $derived((width - LEFT - RIGHT) / length);
-	const x = (frame: number) => LEFT + (frame - rule.first) * scale;
+	const view = new RuleView(
+		() => rule.whole,
+		(shown) => onlook(shown)
+	);
+	const places = $derived(layout(rule));
+	const scale = $derived((width - LEFT - RIGHT) / view.length);
+	const x = (frame: number) => LEFT + (frame - view.first) * scale;
 	const band = (key: string) => rule.bands.find((each) => each.key === key);
 
 	const frame = $derived(
-		Math.min(rule.last, Math.max(rule.first, chosen ?? band('cut')?.runs[0]?.first ?? rule.home))
+		Math.min(
+			Math.ceil(view.last),
+			Math.max(Math.floor(view.first), chosen ?? band('cut')?.runs[0]?.first ?? rule.home)
+		)
 	);
 	const reading = $derived(Math.floor((frame - rule.first) / rule.step));
 	const spoken = $derived(
 		rule.scales.map((each) => `${each.label} ${each.readings[reading] ?? ''}`).join(', ')
 	);
-	const work = $derived(band('work')?.runs[0]);
+	const stored = $derived(band('work')?.runs[0]);
+	/** The work range as the hand has it: an end in drag is where the pointer is. */
+	const work = $derived.by(() => {
+		if (!stored || dragging === null || dragged === null) return stored;
+		return dragging === 'first'
+			? { first: Math.min(dragged, stored.last), last: stored.last }
+			: { first: stored.first, last: Math.max(dragged, stored.first) };
+	});
 
-	const FIGURE = 6.5;
+	// A drag goes on without waiting; the newest place is told as soon as the server is free.
+	$effect(() => {
+		if (busy || dragging === null || dragged === null || dragged === sent) return;
+		sent = dragged;
+		ontype(dragging, dragged);
+	});
+
+	const visible = (run: Schema<'FrameRange'>) => run.last >= view.first && run.first <= view.last;
+	const from = (run: Schema<'FrameRange'>) => Math.max(LEFT, x(run.first));
+	const wide = (run: Schema<'FrameRange'>, least: number) =>
+		Math.max(least, Math.min(width - RIGHT, x(run.last + 1)) - from(run));
 
 	/** Where the hairline's reading stands: beside it, or before it at the right edge. */
 	function flag(words: string): { left: number; wide: number } {
@@ -73,32 +113,86 @@
 		return left < over.left + over.wide && left + label.length * FIGURE > over.left - 3;
 	}
 
-	function frameAt(event: PointerEvent): number {
+	function ticks(each: Schema<'Scale'>, line: number, up: boolean): string {
+		let drawn = '';
+		for (const mark of each.marks) {
+			const at = x(mark.at);
+			if (at < LEFT - 1 || at > width - RIGHT + 1) continue;
+			const tall = [4, 8, 14][mark.level] ?? 4;
+			drawn += `M${at.toFixed(1)} ${line}v${up ? -tall : tall}`;
+		}
+		return drawn;
+	}
+
+	function pointed(event: PointerEvent | WheelEvent): number {
 		const box = (element as SVGSVGElement).getBoundingClientRect();
-		return Math.floor(rule.first + (event.clientX - box.left - LEFT) / scale);
+		return view.first + (event.clientX - box.left - LEFT) / scale;
 	}
 
 	function onpointermove(event: PointerEvent): void {
-		const at = frameAt(event);
-		if (!dragging) {
-			if (at >= rule.first && at <= rule.last) chosen = at;
-			return;
-		}
-		chosen = at;
-		ontype(dragging, at);
+		const at = Math.floor(pointed(event));
+		if (dragging) {
+			const held = event.altKey ? null : snap(at, dragging);
+			snapped = held !== null;
+			dragged =
+				held ?? (dragging === 'last' ? Math.round(pointed(event)) - 1 : Math.round(pointed(event)));
+			chosen = dragged;
+		} else if (pan) {
+			view.move(pan.first - (event.clientX - pan.x) / scale);
+		} else if (at >= view.first && at <= view.last) chosen = at;
+	}
+
+	/** The frame that an end holds on to here, if any: cut, handles, clip and files end there. */
+	function snap(at: number, end: 'first' | 'last'): number | null {
+		const ends = end === 'first' ? rule.snap_first : rule.snap_last;
+		const near = ends.filter((each) => Math.abs(each - at) * scale <= SNAP);
+		near.sort((a, b) => Math.abs(a - at) - Math.abs(b - at));
+		return near[0] ?? null;
 	}
 
 	function grip(event: PointerEvent, end: 'first' | 'last'): void {
-		dragging = end;
-		inHand = 'work';
-		(event.currentTarget as Element).setPointerCapture(event.pointerId);
 		event.preventDefault();
+		event.stopPropagation();
+		inHand = 'work';
+		if (rule.locked) {
+			refused = true;
+			return;
+		}
+		dragging = end;
+		sent = null;
+		(event.currentTarget as Element).setPointerCapture(event.pointerId);
 	}
 
 	function release(): void {
 		if (!dragging) return;
-		dragging = null;
+		if (dragged !== null && dragged !== sent) ontype(dragging, dragged);
+		dragging = dragged = null;
+		snapped = false;
 		oncommit();
+	}
+
+	function take(event: PointerEvent): void {
+		if (event.button > 1) return;
+		pan = { x: event.clientX, first: view.first };
+		(element as SVGSVGElement).setPointerCapture(event.pointerId);
+	}
+
+	function onwheel(event: WheelEvent): void {
+		event.preventDefault();
+		const across = event.shiftKey ? event.deltaY : event.deltaX;
+		if (Math.abs(across) > Math.abs(event.deltaY) || event.shiftKey)
+			view.move(view.first + across / scale);
+		else view.zoom(Math.exp(event.deltaY / 300), pointed(event));
+	}
+
+	function show(at: number): void {
+		chosen = at;
+		view.reveal(at);
+	}
+
+	function end(set: (frame: number) => void): void {
+		if (rule.locked) refused = true;
+		else set(frame);
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
@@ -107,93 +201,180 @@
 		const names = rule.bands.map((each) => each.key);
 		const step = event.shiftKey ? 10 : 1;
 		const acts: Record<string, () => void> = {
-			ArrowLeft: () => (chosen = Math.max(rule.first, frame - step)),
-			ArrowRight: () => (chosen = Math.min(rule.last, frame + step)),
-			Home: () => (chosen = ends?.[0]?.first ?? frame),
-			End: () => (chosen = ends?.at(-1)?.last ?? frame),
+			ArrowLeft: () => show(Math.max(rule.whole.first, frame - step)),
+			ArrowRight: () => show(Math.min(rule.whole.last, frame + step)),
+			Home: () => show(ends?.[0]?.first ?? frame),
+			End: () => show(ends?.at(-1)?.last ?? frame),
 			ArrowDown: () => (inHand = names[(names.indexOf(inHand) + 1) % names.length] ?? inHand),
 			ArrowUp: () =>
 				(inHand = names[(names.indexOf(inHand) + names.length - 1) % names.length] ?? inHand),
-			b: () => onfirst(frame),
-			l: () => onlast(frame)
+			b: () => end(onfirst),
+			l: () => end(onlast),
+			i: () => onmark(frame),
+			z: () => ends?.[0] && view.fit(ends[0].first, ends.at(-1)?.last ?? ends[0].last),
+			'+': () => view.zoom(0.5, frame),
+			'=': () => view.zoom(0.5, frame),
+			'-': () => view.zoom(2, frame),
+			'0': () => view.all(),
+			'[': () => view.move(view.first - view.length / 4),
+			']': () => view.move(view.first + view.length / 4)
 		};
 		const act = acts[event.key];
 		if (!act) return;
 		event.preventDefault();
 		act();
 	}
+
+	$effect(() => {
+		if (!rule.locked) refused = false;
+	});
 </script>
 
-<div class="flex items-baseline gap-3 px-[18px] pt-[6px]">
+<div class="flex flex-wrap items-center gap-x-3 px-[18px] pt-[5px]">
 	<h2 class="font-semibold">Frame rule</h2>
-	<p class="text-xs text-ink2">
-		hover to read every count at one moment · <span class="text-ink">{band(inHand)?.label}</span> in hand
-	</p>
+	<label class="flex items-center gap-2 text-xs text-ink2">
+		work range
+		<input
+			class="field num min-h-[22px] py-0 font-medium text-ink"
+			style="width: 24ch"
+			aria-label="Work range in one piece"
+			aria-invalid={wrong}
+			autocomplete="off"
+			spellcheck="false"
+			value={text}
+			oninput={(event) => onwhole(event.currentTarget.value)}
+			onblur={oncommit}
+			onkeydown={(event) => {
+				if (event.key === 'Enter') oncommit();
+				if (event.key === 'Escape') onleave();
+			}}
+		/>
+	</label>
+	<button
+		type="button"
+		class="act text-xs"
+		aria-pressed={rule.locked !== null}
+		title="{rule.locked ? 'Open the lock' : 'Lock the work range'} ({KEYS.lock.key})"
+		onclick={onlock}
+	>
+		<svg
+			width="10"
+			height="11"
+			viewBox="0 0 10 11"
+			class="inline-block align-[-1px]"
+			aria-hidden="true"
+		>
+			<rect
+				x="0.7"
+				y="5"
+				width="8.6"
+				height="5.3"
+				fill={rule.locked ? 'currentColor' : 'none'}
+				stroke="currentColor"
+			/>
+			<path
+				d={rule.locked ? 'M2.5 5V3.2a2.5 2.5 0 0 1 5 0V5' : 'M2.5 5V2.8a2.5 2.5 0 0 1 4.9-.6'}
+				fill="none"
+				stroke="currentColor"
+			/>
+		</svg>
+		{rule.locked ? 'Open the lock' : 'Lock'}</button
+	>
+	{#if rule.locked}<span class="text-xs" class:text-red={refused} role="status"
+			>locked by {rule.locked}{refused ? ': open the lock to move an end' : ''}</span
+		>{/if}
+	{#if note}<span
+			class="text-xs {wrong ? 'text-red' : 'text-ink'}"
+			role={wrong ? 'alert' : 'status'}>{note}</span
+		>{/if}
+	<span class="ml-auto flex items-baseline gap-3 text-xs text-ink2">
+		{#if snapped}<span class="text-ink">held</span>{/if}
+		<span><span class="text-ink">{band(inHand)?.label}</span> in hand</span>
+		<button
+			type="button"
+			class="act"
+			title="Show less of the rule, larger (+)"
+			onclick={() => view.zoom(0.5, frame)}>Closer</button
+		>
+		<button
+			type="button"
+			class="act"
+			title="Show more of the rule (-)"
+			onclick={() => view.zoom(2, frame)}>Farther</button
+		>
+		<button
+			type="button"
+			class="act"
+			disabled={view.whole}
+			title="Show all of the rule (0)"
+			onclick={() => view.all()}>All</button
+		>
+	</span>
 </div>
 <!-- A slider over frames; what it reads is spoken in every count. -->
 <svg
 	bind:this={element}
 	bind:clientWidth={width}
-	class="block w-full cursor-crosshair touch-none"
-	height={TALL}
+	class="block w-full touch-none {pan ? 'cursor-grabbing' : 'cursor-crosshair'}"
+	height={places.tall}
 	role="slider"
 	tabindex="0"
 	aria-label="Frame rule"
-	aria-valuemin={rule.first}
-	aria-valuemax={rule.last}
+	aria-valuemin={rule.whole.first}
+	aria-valuemax={rule.whole.last}
 	aria-valuenow={frame}
 	aria-valuetext={spoken}
 	{onpointermove}
+	onpointerdown={take}
+	onpointerup={() => (pan = null)}
+	onpointercancel={() => (pan = null)}
+	{onwheel}
 	{onkeydown}
 >
 	<Hatch id="short" />
 	{#each rule.scales as each (each.key)}
-		{@const place = PLACES[each.key]}
+		{@const place = places.scales[each.key]}
 		{#if place}
 			<g class={place.tone}>
 				<text x="18" y={place.text} class="name">{each.label}</text>
-				<path
-					d={each.marks
-						.map((mark) => {
-							const tall = [4, 8, 14][mark.level] ?? 4;
-							return `M${x(mark.at).toFixed(1)} ${place.line}v${place.up ? -tall : tall}`;
-						})
-						.join('')}
-				/>
+				<path d={ticks(each, place.line, place.up)} />
 				{#each each.marks as mark (mark.at)}
-					{#if mark.label && x(mark.at) < width - 40 && !covered(x(mark.at) + 3, mark.label, each.readings[reading])}
-						<text x={x(mark.at) + 3} y={place.text} class="figure">{mark.label}</text>
+					{@const left = x(mark.at) + 3}
+					{#if mark.label && left > LEFT && left < width - 40 && !covered(left, mark.label, each.readings[reading])}
+						<text x={left} y={place.text} class="figure">{mark.label}</text>
 					{/if}
 				{/each}
 			</g>
 		{/if}
 	{/each}
 	{#each rule.bands as each (each.key)}
-		{@const place = BANDS[each.key]}
+		{@const place = places.bands[each.key]}
 		{#if place}
 			<g class="band {each.tone}" class:hand={inHand === each.key}>
 				<text x="18" y={place.y + place.height / 2 + 4} class="name">{each.label}</text>
-				{#each each.runs as run (run.first)}
-					<rect
-						x={x(run.first)}
-						y={place.y}
-						width={Math.max(1, (run.last - run.first + 1) * scale)}
-						height={place.height}
-					/>
+				{#each each.key === 'work' && work ? [work] : each.runs as run (run.first)}
+					{#if visible(run)}
+						<rect x={from(run)} y={place.y} width={wide(run, 1)} height={place.height} />
+					{/if}
 				{/each}
 				{#each each.missing as run (run.first)}
-					<rect
-						x={x(run.first)}
-						y={place.y - 4}
-						width={Math.max(3, (run.last - run.first + 1) * scale)}
-						height={place.height + 8}
-						fill="url(#short)"
-						class="gap"
-					/>
+					{#if visible(run)}
+						<rect
+							x={from(run)}
+							y={place.y - 3}
+							width={wide(run, 3)}
+							height={place.height + 6}
+							fill="url(#short)"
+							class="gap"
+						/>
+					{/if}
 				{/each}
 				{#if each.note}
 					<text
-						x={Math.min(x((each.missing.at(-1)?.last ?? rule.last) + 1) + 6, width - 76)}
+						x={Math.max(
+							LEFT,
+							Math.min(x((each.missing.at(-1)?.last ?? view.last) + 1) + 6, width - 76)
+						)}
 						y={place.y + 6}
 						class="name note">{each.note}</text
 					>
@@ -201,25 +382,41 @@
 			</g>
 		{/if}
 	{/each}
+	{#each rule.marks as mark (`${mark.kind} ${mark.frame} ${mark.name}`)}
+		{@const at = x(mark.frame) + scale / 2}
+		{#if at >= LEFT && at <= width - RIGHT}
+			<path
+				class="mark"
+				class:key={mark.kind === 'key'}
+				d={mark.kind === 'key' ? `M${at} 59l3.5 4-3.5 4-3.5-4Z` : `M${at} 68V58h6l-2 2.5 2 2.5h-6`}
+			>
+				<title>{mark.frame} {mark.kind} {mark.name}</title>
+			</path>
+		{/if}
+	{/each}
 	{#if work}
 		{#each ['first', 'last'] as const as end (end)}
-			<rect
-				role="presentation"
-				class="grip"
-				x={(end === 'first' ? x(work.first) : x(work.last + 1)) - 5}
-				y="46"
-				width="10"
-				height="13"
-				onpointerdown={(event) => grip(event, end)}
-				onpointerup={release}
-				onpointercancel={release}
-			/>
+			{@const at = end === 'first' ? x(work.first) : x(work.last + 1)}
+			{#if at >= LEFT - 6 && at <= width - RIGHT + 6}
+				<rect
+					role="presentation"
+					class="grip"
+					class:locked={rule.locked !== null}
+					x={at - 6}
+					y="45"
+					width="12"
+					height="14"
+					onpointerdown={(event) => grip(event, end)}
+					onpointerup={release}
+					onpointercancel={release}
+				/>
+			{/if}
 		{/each}
 	{/if}
 	<g class="hairline" aria-hidden="true">
-		<path d="M{x(frame) + scale / 2} 2v{TALL - 6}" />
+		<path d="M{x(frame) + scale / 2} 2v{places.tall - 6}" />
 		{#each rule.scales as each (each.key)}
-			{@const place = PLACES[each.key]}
+			{@const place = places.scales[each.key]}
 			{@const words = each.readings[reading]}
 			{#if place && words}
 				{@const { left, wide } = flag(words)}
@@ -257,6 +454,7 @@
 		color: var(--ink2);
 	}
 	.ink,
+	.clip,
 	.disk {
 		color: var(--ink);
 	}
@@ -267,8 +465,13 @@
 	.band.disk rect {
 		fill: var(--ink);
 	}
+	.band.clip rect {
+		fill: var(--stock);
+		stroke: var(--ink2);
+	}
 	.band rect.gap {
 		fill: url(#short);
+		stroke: none;
 	}
 	.band .note {
 		fill: var(--red);
@@ -276,12 +479,23 @@
 	.band.hand .name:not(.note) {
 		font-weight: 700;
 	}
+	.mark {
+		stroke: var(--ink);
+		fill: var(--sheet);
+	}
+	.mark.key {
+		fill: var(--ink);
+		stroke: var(--sheet);
+	}
 	.grip {
 		fill: transparent;
 		cursor: ew-resize;
 	}
 	.grip:hover {
-		fill: var(--red);
+		fill: color-mix(in srgb, var(--ink) 55%, transparent);
+	}
+	.grip.locked {
+		cursor: not-allowed;
 	}
 	.hairline {
 		pointer-events: none;

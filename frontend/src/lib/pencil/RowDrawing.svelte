@@ -2,7 +2,9 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import BarsDrawing from './BarsDrawing.svelte';
+	import MomentsDrawing from './MomentsDrawing.svelte';
 	import ScaleDrawing from './ScaleDrawing.svelte';
+	import SpeedDrawing from './SpeedDrawing.svelte';
 	import WedgeDrawing from './WedgeDrawing.svelte';
 
 	let { drawings, name }: { drawings: Schema<'Drawings'>; name: string } = $props();
@@ -12,9 +14,11 @@
 			? drawings.rates
 			: name === 'ranges'
 				? drawings.ranges
-				: name === 'wedge'
-					? drawings.wedge
-					: drawings.canvas
+				: name === 'moments'
+					? drawings.moments
+					: name === 'wedge'
+						? drawings.wedge
+						: drawings.canvas
 	);
 </script>
 
@@ -25,6 +29,8 @@
 </div>
 {#if 'tracks' in drawing}
 	<BarsDrawing {drawing} />
+{:else if 'moments' in drawing}
+	<MomentsDrawing {drawing} />
 {:else if 'steps' in drawing}
 	<WedgeDrawing {drawing} />
 {:else}
@@ -38,3 +44,4 @@
 		</div>
 	{/each}
 </dl>
+{#if name === 'rates'}<SpeedDrawing drawing={drawings.speed} />{/if}

@@ -23,6 +23,7 @@
 	} = $props();
 
 	let reason = $state('');
+	const typedRate = $derived(session.typed.rate?.rate ?? '');
 	const differs = $derived(row.state === 'differs' || row.state === 'reason');
 
 	$effect(() => {
@@ -62,6 +63,14 @@
 		onleave={() => session.leave(row.key)}
 	/>
 	<div class="text-sm leading-tight text-ink2" data-means>
+		{#if row.understood}
+			<span class="num block text-[11.5px] text-ink" data-understood>= {row.understood}</span>
+		{/if}
+		{#if row.key === 'rate' && typedRate && !row.problem}
+			<a class="act text-ink" href="/s/{session.id}/time?rate={encodeURIComponent(typedRate)}"
+				>Keep the numbers or the timing …</a
+			>{' '}
+		{/if}
 		{#if row.problem}
 			<Trouble
 				key={row.key}

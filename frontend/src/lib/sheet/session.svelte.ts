@@ -22,6 +22,10 @@ export class SheetSession {
 	trouble = $state('');
 	clash = $state.raw<Clash | null>(null);
 
+	/** How many answers to what is typed are still awaited. */
+	awaited = $state(0);
+
+	private view: Schema<'FrameRange'> | null = null;
 	private asked = 0;
 	private queue: Promise<unknown> = Promise.resolve();
 	private readonly kept: string;
@@ -56,6 +60,12 @@ export class SheetSession {
 		void this.reckon();
 	}
 
+	/** Look at another part of the frame rule; null is all of it. */
+	lookAt(view: Schema<'FrameRange'> | null): void {
+		this.view = view;
+		void this.reckon();
+	}
+
 	/** Put back what stood in a row before it was typed in. */
 	leave(key: string): void {
 		if (!this.typed[key]) return;
@@ -79,6 +89,42 @@ export class SheetSession {
 			this.set(settled(this.typed, texts));
 			this.show(page);
 		}, texts);
+	}
+
+	/** Close or open the lock on the work range. */
+	lock(closed: boolean): Promise<void> {
+		return this.amend((base) =>
+			api.PUT('/api/shots/{shot_id}/lock', {
+				params: { path: { shot_id: this.id } },
+				body: { base, closed }
+			})
+		);
+	}
+
+	/** Store all keys and markers. */
+	setMarks(marks: Schema<'TypedMark'>[]): Promise<void> {
+		return this.amend((base) =>
+			api.PUT('/api/shots/{shot_id}/marks', {
+				params: { path: { shot_id: this.id } },
+				body: { base, marks }
+			})
+		);
+	}
+
+	/** Store the brief. */
+	setBrief(brief: Schema<'Brief'>): Promise<void> {
+		return this.amend((base) =>
+			api.PUT('/api/shots/{shot_id}/brief', {
+				params: { path: { shot_id: this.id } },
+				body: { base, brief }
+			})
+		);
+	}
+
+	private amend(
+		send: (base: number) => Promise<{ data?: Page; error?: unknown; response: Response }>
+	): Promise<void> {
+		return this.inTurn(async () => this.show(await take(send(this.page.head.version))));
 	}
 
 	/** Undo or redo as a new version. */
@@ -160,7 +206,7 @@ export class SheetSession {
 		this.asked += 1;
 		this.page = share(this.page, page);
 		this.told(page);
-		if (this.unsaved) void this.reckon();
+		if (this.unsaved || this.view) void this.reckon();
 	}
 
 	private set(typed: Texts): void {
@@ -172,13 +218,16 @@ export class SheetSession {
 	private async reckon(): Promise<void> {
 		const mine = ++this.asked;
 		const path = { shot_id: this.id };
-		const body = { typed: this.typed };
+		const body = { typed: this.typed, view: this.view };
+		this.awaited += 1;
 		try {
 			const page = await take(api.POST('/api/shots/{shot_id}/reckon', { params: { path }, body }));
 			// An answer that was overtaken by a later keystroke or a save is old news.
 			if (mine === this.asked) this.page = share(this.page, page);
 		} catch (error) {
 			if (mine === this.asked) this.trouble = words(error);
+		} finally {
+			this.awaited -= 1;
 		}
 	}
 }

@@ -8,6 +8,8 @@ from pydantic import BaseModel
 from zero_slate.formats.documents import read_setup
 from zero_slate.services.cut_reading import CutPreview
 from zero_slate.services.production_pages import EditFormatPage, ProductionPage
+from zero_slate.services.recutting import RecutPage, Taken
+from zero_slate.services.shots import Span
 from zero_slate.web.routers.desk import Made, Texts
 from zero_slate.web.slate import TheSlate
 
@@ -34,6 +36,38 @@ class NewShot(BaseModel):
     """A shot to set up from its event."""
 
     code: str
+
+
+class NewComp(BaseModel):
+    """One shot to set up for several events."""
+
+    code: str
+    events: list[str]
+
+
+class NewShotByHand(BaseModel):
+    """A shot that isn't in the cut: in and out by timecode, and a length, as typed."""
+
+    code: str
+    title: str = ""
+    into: str = ""
+    out: str = ""
+    length: str = ""
+
+
+class TakenRecut(BaseModel):
+    """The shots to take a recut into, all that are set up where none are named."""
+
+    codes: list[str] | None = None
+    against: int | None = None
+
+
+class Answer(BaseModel):
+    """Whether a shot of the latest cut is one of the cut before."""
+
+    code: str
+    former: str
+    same: bool
 
 
 class CutNumber(BaseModel):
@@ -100,6 +134,37 @@ def take_cut(
 def set_up_shot(slate: TheSlate, production_id: int, body: NewShot) -> Made:
     """Set up a shot from its event in the latest cut."""
     return Made(id=slate.shots.set_up_from_event(production_id, body.code))
+
+
+@router.post("/comps", status_code=201)
+def set_up_comp(slate: TheSlate, production_id: int, body: NewComp) -> Made:
+    """Set up one shot for several adjoining events of the latest cut."""
+    return Made(id=slate.shots.set_up_comp(production_id, body.code, tuple(body.events)))
+
+
+@router.post("/shots-by-hand", status_code=201)
+def set_up_by_hand(slate: TheSlate, production_id: int, body: NewShotByHand) -> Made:
+    """Set up a shot that isn't in the cut, by in and out points or a length."""
+    span = Span(body.into, body.out, body.length)
+    return Made(id=slate.shots.set_up_by_hand(production_id, body.code, body.title, span))
+
+
+@router.get("/recut")
+def recut(slate: TheSlate, production_id: int, against: int | None = None) -> RecutPage:
+    """Lay the latest cut against the one before it, or against another."""
+    return slate.recuts.page(production_id, against)
+
+
+@router.post("/recut/take")
+def take_recut(slate: TheSlate, production_id: int, body: TakenRecut) -> Taken:
+    """Take the recut into some shots, or into all that are set up."""
+    return slate.recuts.take(production_id, body.codes, body.against)
+
+
+@router.post("/recut/answers", status_code=204)
+def answer_doubt(slate: TheSlate, production_id: int, body: Answer) -> None:
+    """Keep whether a shot of the latest cut is one of the cut before."""
+    slate.recuts.answer(production_id, body.code, body.former, body.same)
 
 
 @router.post("/setup-file", status_code=201)

@@ -3,6 +3,7 @@
 from fastapi import APIRouter, Response
 from pydantic import BaseModel, TypeAdapter
 
+from zero_slate.core.frames import FrameRange
 from zero_slate.services.shots import ShotHead, ShotPage
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.slate import TheSlate
@@ -22,6 +23,12 @@ class TypedSheet(BaseModel):
     """Fields being typed, by setting and part."""
 
     typed: Texts
+
+
+class LookedAt(TypedSheet):
+    """Fields being typed, and the part of the frame rule that is looked at."""
+
+    view: FrameRange | None = None
 
 
 class SavedSheet(TypedSheet):
@@ -50,12 +57,12 @@ def head(slate: TheSlate, shot_id: int) -> ShotHead:
 
 
 @router.post("/reckon", response_model=ShotPage)
-async def reckon(slate: TheSlate, shot_id: int, body: TypedSheet) -> Response:
+async def reckon(slate: TheSlate, shot_id: int, body: LookedAt) -> Response:
     """Return the sheet as it would be with what is typed; nothing is stored.
 
     It runs on the event loop itself: a few milliseconds of reckoning, and no hop to a thread.
     """
-    return _answer(slate.shots.page(shot_id, body.typed))
+    return _answer(slate.shots.page(shot_id, body.typed, body.view))
 
 
 @router.put("/setup", response_model=ShotPage)

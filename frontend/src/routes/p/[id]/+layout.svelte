@@ -22,7 +22,11 @@
 		if (production.isError) spines.close({ kind: 'production', id });
 	});
 
-	answerKeys({ cut: () => void goto(root), format: () => void goto(`${root}/edit`) });
+	answerKeys({
+		cut: () => void goto(root),
+		recut: () => void goto(`${root}/recut`),
+		format: () => void goto(`${root}/edit`)
+	});
 </script>
 
 <Head
@@ -32,6 +36,7 @@
 		: ''}
 	steps={[
 		{ label: 'Cut', href: root, title: titled('Cut', 'cut') },
+		{ label: 'Recut', href: `${root}/recut`, title: titled('Recut', 'recut') },
 		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') }
 	]}
 >

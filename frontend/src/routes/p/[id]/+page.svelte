@@ -9,6 +9,7 @@
 	import Mark from '$lib/pencil/Mark.svelte';
 	import Shape from '$lib/pencil/Shape.svelte';
 	import { productionQuery } from '$lib/production/open.svelte';
+	import ByHand from '$lib/production/ByHand.svelte';
 	import ReadCut from '$lib/production/ReadCut.svelte';
 	import Tally from '$lib/production/Tally.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
@@ -18,13 +19,37 @@
 	const client = useQueryClient();
 
 	let reading = $state(page.url.searchParams.has('read'));
+	let byHand = $state(false);
+	let comp = $state<string[] | null>(null);
+	let compCode = $state('');
 	let trouble = $state('');
 
 	const said = $derived(production.data);
 	const rate = $derived(said?.cells.find((cell) => cell.key === 'rate')?.value ?? '');
 	const fresh = $derived(said?.lines.filter((line) => line.shot_id === null) ?? []);
 
-	answerKeys({ readCut: () => (reading = !reading) });
+	answerKeys({ readCut: () => (reading = !reading), byHand: () => (byHand = !byHand) });
+
+	async function setUpComp(): Promise<void> {
+		if (!comp) return;
+		trouble = '';
+		try {
+			const made = await take(
+				api.POST('/api/productions/{production_id}/comps', {
+					params: { path: { production_id: id } },
+					body: { code: compCode.trim(), events: comp }
+				})
+			);
+			await goto(`/s/${made.id}`);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	function pick(code: string, on: boolean): void {
+		comp = on ? [...(comp ?? []), code] : (comp ?? []).filter((each) => each !== code);
+		if (!compCode || compCode.endsWith('_comp')) compCode = comp[0] ? `${comp[0]}_comp` : '';
+	}
 
 	async function setUp(codes: string[], open: boolean): Promise<void> {
 		trouble = '';
@@ -44,9 +69,11 @@
 		await client.invalidateQueries({ queryKey: ['production', id] });
 	}
 
-	async function taken(): Promise<void> {
+	async function taken(number: number): Promise<void> {
 		reading = false;
 		await client.invalidateQueries({ queryKey: ['production', id] });
+		// A later cut is looked at against the one before.
+		if (number > 1) await goto(`/p/${id}/recut`);
 	}
 
 	const cell = (line: Schema<'ShotLine'>, name: string) => line.line?.cells[name];
@@ -66,10 +93,11 @@
 			production={id}
 			example={said.code_example}
 			{rate}
-			ontaken={() => void taken()}
+			ontaken={(number) => void taken(number)}
 			onclose={() => (reading = false)}
 		/>
 	{/if}
+	{#if byHand}<ByHand production={id} onclose={() => (byHand = false)} />{/if}
 	<main class="min-h-0 grow overflow-auto px-[22px] pt-[18px] pb-6">
 		<a
 			href="/p/{id}/edit"
@@ -102,7 +130,35 @@
 					title={titled('Read a cut', 'readCut')}
 					onclick={() => (reading = true)}>{said.cut ? 'Read a new cut' : 'Read a cut'}</button
 				>
-				{#if fresh.length > 0}
+				{#if comp}
+					<label class="flex items-baseline gap-2 text-sm"
+						>tick adjoining shots, then
+						<input
+							class="field num"
+							size="16"
+							aria-label="Code of the comp"
+							bind:value={compCode}
+						/>
+					</label>
+					<button
+						type="button"
+						class="act"
+						disabled={comp.length < 2 || !compCode.trim()}
+						onclick={() => void setUpComp()}>Set up one comp of {comp.length}</button
+					>
+					<button type="button" class="act" onclick={() => (comp = null)}>Leave it</button>
+				{:else}
+					<button type="button" class="act" onclick={() => (comp = [])}
+						>Comp of several shots</button
+					>
+					<button
+						type="button"
+						class="act"
+						title={titled('A shot that is not in the cut', 'byHand')}
+						onclick={() => (byHand = true)}>A shot by hand</button
+					>
+				{/if}
+				{#if fresh.length > 0 && !comp}
 					<button
 						type="button"
 						class="act"
@@ -140,7 +196,17 @@
 							class="h-[38px] border-t border-rule hover:bg-raised"
 							class:bg-raised={line.shot_id === null}
 						>
-							<td><Mark state={line.state} word={line.word} /></td>
+							<td>
+								{#if comp && line.edit_in}
+									<input
+										type="checkbox"
+										class="accent-ink"
+										aria-label="{line.code} in the comp"
+										checked={comp.includes(line.code)}
+										onchange={(event) => pick(line.code, event.currentTarget.checked)}
+									/>
+								{:else}<Mark state={line.state} word={line.word} />{/if}
+							</td>
 							<td class="num font-semibold whitespace-nowrap">
 								{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}"
 										>{line.code}</a

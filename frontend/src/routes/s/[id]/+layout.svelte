@@ -37,6 +37,8 @@
 	const root = $derived(`/s/${id}`);
 	answerKeys({
 		sheet: () => void goto(root),
+		time: () => void goto(`${root}/time`),
+		data: () => void goto(`${root}/data`),
 		media: () => void goto(`${root}/media`),
 		handoff: () => void goto(`${root}/handoff`),
 		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
@@ -49,6 +51,8 @@
 	subtitle={shot.head ? [shot.head.title, shot.head.production].filter(Boolean).join(' · ') : ''}
 	steps={[
 		{ label: 'Sheet', href: root, title: titled('Sheet', 'sheet') },
+		{ label: 'Time', href: `${root}/time`, title: titled('Changes of time', 'time') },
+		{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
 		{ label: 'Media', href: `${root}/media`, title: titled('Media', 'media') },
 		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
 	]}
@@ -71,6 +75,17 @@
 		{/if}
 	{/snippet}
 </Head>
+{#if shot.head?.warning}
+	<div
+		class="flex flex-wrap items-baseline gap-x-4 border-b border-red bg-redwash px-[22px] py-1.5 print:hidden"
+		role="status"
+		data-rate-warning
+	>
+		<Mark state="differs" size={10} />
+		<span>{shot.head.warning}</span>
+		<a class="act ml-auto" href={root}>Set the rate, or say why</a>
+	</div>
+{/if}
 {#if lost}
 	<Notice>{lost} <a class="act" href="/">Go to the desk</a></Notice>
 {:else if shot.head}

@@ -4,6 +4,8 @@
 	import Notice from '$lib/frame/Notice.svelte';
 	import FrameRule from '$lib/pencil/FrameRule.svelte';
 	import RowDrawing from '$lib/pencil/RowDrawing.svelte';
+	import BriefPanel from '$lib/sheet/BriefPanel.svelte';
+	import MarkList from '$lib/sheet/MarkList.svelte';
 	import LedgerRow from '$lib/sheet/LedgerRow.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
@@ -16,6 +18,7 @@
 	let session = $state<SheetSession | null>(null);
 	let trouble = $state('');
 	let hand = $state('canvas');
+	let briefing = $state(false);
 	let writing = $state<Record<string, boolean>>({});
 	let ruler = $state<SVGSVGElement | null>(null);
 
@@ -68,11 +71,29 @@
 		why: () => {
 			if (session?.row(hand)?.state !== 'follows') writing[hand] = true;
 		},
+		lock: () => void session?.lock(!session.page.lock),
+		brief: () => (briefing = true),
 		rule: () => ruler?.focus()
 	});
 
+	const workRow = $derived(session?.row('work_range'));
+	const whole = $derived.by(() => {
+		const typed = session?.typed.work_range?.first;
+		const parts = workRow?.fields.map((field) => field.text) ?? [];
+		return typed !== undefined && !/^\d+$/.test(typed) ? typed : parts.join('-');
+	});
+
+	function mark(frame: number): void {
+		if (!session) return;
+		const kept = session.page.marks.map((each) => ({ ...each, frame: written(each.frame) }));
+		void session.setMarks([...kept, { frame: written(frame), kind: 'marker', name: '' }]);
+	}
+
+	/** A frame as the grammar reads it: below zero with “=”. */
+	const written = (frame: number) => (frame < 0 ? `=${frame}` : String(frame));
+
 	function setEnd(end: 'first' | 'last', frame: number): void {
-		void session?.save({ work_range: { [end]: String(frame) } });
+		void session?.save({ work_range: { [end]: written(frame) } });
 	}
 </script>
 
@@ -179,15 +200,26 @@
 					drawings={session.page.drawings}
 					name={session.row(hand)?.drawing ?? 'canvas'}
 				/>
+				<BriefPanel {session} bind:writing={briefing} />
+				<MarkList {session} />
 			</aside>
 		</div>
 		<footer class="shrink-0 contain-content border-t border-ink bg-sheet">
 			<FrameRule
 				bind:element={ruler}
 				rule={session.page.rule}
+				busy={session.awaited > 0}
+				text={whole}
+				note={workRow?.problem?.message ?? (workRow?.understood ? `= ${workRow.understood}` : '')}
+				wrong={workRow?.problem != null}
+				onlook={(view) => session?.lookAt(view)}
+				onwhole={(text) => session?.type('work_range', 'first', text)}
+				onleave={() => session?.leave('work_range')}
+				onlock={() => void session?.lock(!session.page.lock)}
+				onmark={mark}
 				onfirst={(frame) => setEnd('first', frame)}
 				onlast={(frame) => setEnd('last', frame)}
-				ontype={(end, frame) => session?.type('work_range', end, String(frame))}
+				ontype={(end, frame) => session?.type('work_range', end, written(frame))}
 				oncommit={() => void session?.commit('work_range')}
 			/>
 		</footer>

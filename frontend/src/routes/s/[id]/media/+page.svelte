@@ -5,15 +5,15 @@
 	import Notice from '$lib/frame/Notice.svelte';
 	import MediaCard from '$lib/media/MediaCard.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import Choice from '$lib/ui/choice/Choice.svelte';
+	import TiedCard from '$lib/media/TiedCard.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 
 	const ASK_EVERY = 150;
-	const ALIGNS = {
-		timecode: 'by timecode',
-		number: 'by file number',
-		first: 'from the first file'
-	};
+	const ROLES = [
+		['plate', 'Tie as the plate'],
+		['artwork', 'as artwork'],
+		['render', 'as a render']
+	] as const;
 
 	const shot = openShot();
 	const path = { shot_id: shot.id };
@@ -82,8 +82,25 @@
 		await refresh();
 	}
 
-	function tie(at: { volume: string; path: string; name: string; align?: Schema<'Align'> }): void {
+	function tie(at: {
+		volume: string;
+		path: string;
+		name: string;
+		role: Schema<'Role'>;
+		align?: Schema<'Align'>;
+	}): void {
 		void act(take(api.POST('/api/shots/{shot_id}/media', { params: { path }, body: at })));
+	}
+
+	function setRate(id: number, rate: string, use: Schema<'RateUse'>): void {
+		void act(
+			take(
+				api.PUT('/api/shots/{shot_id}/media/{element_id}/rate', {
+					params: { path: { ...path, element_id: id } },
+					body: { rate, use }
+				})
+			)
+		);
 	}
 
 	function untie(id: number): void {
@@ -100,8 +117,6 @@
 		tied?.some(
 			(each) => each.volume === volume && each.folder === folder && each.line.name === name
 		);
-	const alignOf = (words: string) =>
-		(Object.keys(ALIGNS) as Schema<'Align'>[]).find((key) => ALIGNS[key] === words);
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -112,35 +127,21 @@
 		class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
 		aria-label="Tied to this shot"
 	>
-		<h2 class="pb-2 text-head font-semibold">Plate of this shot</h2>
+		<h2 class="pb-2 text-head font-semibold">Tied to this shot</h2>
 		{#each tied ?? [] as each (each.id)}
-			<MediaCard line={each.line}>
-				{#snippet actions()}
-					<button
-						type="button"
-						class="act"
-						onclick={() => tie({ volume: each.volume, path: each.folder, name: each.line.name })}
-						>Read again</button
-					>
-					<button type="button" class="act" onclick={() => untie(each.id)}>Untie</button>
-				{/snippet}
-			</MediaCard>
-			<div class="flex items-center gap-2 pl-6 text-ink2">
-				laid on the shot
-				<Choice
-					label="How the files are laid on the shot"
-					value={ALIGNS[each.line.align as Schema<'Align'>] ?? ''}
-					options={Object.values(ALIGNS)}
-					onchoose={(words) =>
-						tie({
-							volume: each.volume,
-							path: each.folder,
-							name: each.line.name,
-							align: alignOf(words)
-						})}
-				/>
-				<span class="num text-[11px]">{each.volume}/{each.folder}</span>
-			</div>
+			<TiedCard
+				tied={each}
+				onagain={(align) =>
+					tie({
+						volume: each.volume,
+						path: each.folder,
+						name: each.line.name,
+						role: each.role as Schema<'Role'>,
+						align
+					})}
+				onuntie={() => untie(each.id)}
+				onrate={(rate, use) => setRate(each.id, rate, use)}
+			/>
 		{:else}
 			{#if tied}
 				<p class="border-t border-rule py-3 text-ink2">
@@ -173,12 +174,14 @@
 					{#snippet actions()}
 						{#if isTied(line.name)}<span class="text-ink2">tied to this shot</span>
 						{:else if !line.problem}
-							<button
-								type="button"
-								class="act"
-								onclick={() => tie({ volume, path: folder, name: line.name })}
-								>Tie as the plate</button
-							>
+							{#each ROLES as [role, words] (role)}
+								<button
+									type="button"
+									class="act"
+									onclick={() => tie({ volume, path: folder, name: line.name, role })}
+									>{words}</button
+								>
+							{/each}
 						{/if}
 					{/snippet}
 				</MediaCard>

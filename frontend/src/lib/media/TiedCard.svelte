@@ -1,0 +1,67 @@
+<!-- An element tied to the shot: how it agrees, how it is laid, and at which rate it is used. -->
+<script lang="ts">
+	import type { Schema } from '$lib/api/client';
+	import CadenceStrip from '$lib/pencil/CadenceStrip.svelte';
+	import Choice from '$lib/ui/choice/Choice.svelte';
+	import MediaCard from './MediaCard.svelte';
+
+	let {
+		tied,
+		onagain,
+		onuntie,
+		onrate
+	}: {
+		tied: Schema<'TiedLine'>;
+		onagain: (align?: Schema<'Align'>) => void;
+		onuntie: () => void;
+		onrate: (rate: string, use: Schema<'RateUse'>) => void;
+	} = $props();
+
+	const ALIGNS = {
+		timecode: 'by timecode',
+		number: 'by file number',
+		first: 'from the first file'
+	};
+	const USES = ['frame for frame', 'in real time'] as const;
+
+	const alignOf = (words: string) =>
+		(Object.keys(ALIGNS) as Schema<'Align'>[]).find((key) => ALIGNS[key] === words);
+	const said = $derived(tied.line.header['rate'] ?? 'not said');
+</script>
+
+<MediaCard line={tied.line}>
+	{#snippet actions()}
+		<span class="text-xs text-ink2">{tied.role}</span>
+		<button type="button" class="act" onclick={() => onagain()}>Read again</button>
+		<button type="button" class="act" onclick={onuntie}>Untie</button>
+	{/snippet}
+</MediaCard>
+<div class="flex flex-wrap items-center gap-x-2 gap-y-1 pb-2 pl-6 text-ink2">
+	laid on the shot
+	<Choice
+		label="How {tied.line.name} is laid on the shot"
+		value={ALIGNS[tied.line.align as Schema<'Align'>] ?? ''}
+		options={Object.values(ALIGNS)}
+		onchoose={(words) => onagain(alignOf(words))}
+	/>
+	at
+	<input
+		class="field num font-medium text-ink"
+		style="width: 12ch"
+		aria-label="Rate of {tied.line.name}"
+		placeholder={said}
+		title="Empty: what its files say ({said})"
+		value={tied.own_rate ?? ''}
+		onchange={(event) => onrate(event.currentTarget.value, tied.use)}
+	/>
+	<Choice
+		label="How its rate is used, {tied.line.name}"
+		value={tied.use}
+		options={USES}
+		onchoose={(use) => onrate(tied.own_rate ?? '', use as Schema<'RateUse'>)}
+	/>
+	<span class="num text-[11px]">{tied.volume}/{tied.folder}</span>
+</div>
+{#if tied.line.cadence}
+	<div class="pb-3 pl-6"><CadenceStrip drawing={tied.line.cadence} /></div>
+{/if}

@@ -1,0 +1,86 @@
+import type { Schema } from '$lib/api/client';
+
+type Run = Schema<'FrameRange'>;
+
+/** How few frames the rule shows at its closest. */
+const FEWEST = 8;
+
+/** The part of a frame rule that is looked at: moved and zoomed at once, told once a frame. */
+export class RuleView {
+	private shown = $state.raw<{ first: number; length: number } | null>(null);
+	private waiting = 0;
+
+	constructor(
+		private readonly all_: () => Run,
+		private readonly tell: (view: Run | null) => void
+	) {}
+
+	/** Whether all of the rule is shown. */
+	get whole(): boolean {
+		return this.shown === null;
+	}
+
+	get first(): number {
+		return this.shown?.first ?? this.all_().first;
+	}
+
+	get length(): number {
+		const all = this.all_();
+		return this.shown?.length ?? all.last - all.first + 1;
+	}
+
+	get last(): number {
+		return this.first + this.length - 1;
+	}
+
+	/** Show all of it. */
+	all(): void {
+		this.show(null);
+	}
+
+	/** Show a part of it, with a little room. */
+	fit(first: number, last: number): void {
+		const room = Math.max(2, (last - first + 1) * 0.06);
+		this.set(first - room, last - first + 1 + 2 * room);
+	}
+
+	/** Show `times` as much of it, what lies at `about` staying there. */
+	zoom(times: number, about: number): void {
+		const length = Math.max(FEWEST, this.length * times);
+		const share = (about - this.first) / this.length;
+		this.set(about - share * length, length);
+	}
+
+	/** Begin at a frame. */
+	move(first: number): void {
+		if (this.shown) this.set(first, this.length);
+	}
+
+	/** Move as far as it takes to show a frame. */
+	reveal(frame: number): void {
+		if (frame < this.first) this.move(frame);
+		else if (frame > this.last) this.move(frame - this.length + 1);
+	}
+
+	private set(first: number, length: number): void {
+		const all = this.all_();
+		const most = all.last - all.first + 1;
+		if (length >= most) return this.show(null);
+		const latest = all.last + 1 - length;
+		this.show({ first: Math.min(Math.max(first, all.first), latest), length });
+	}
+
+	private show(shown: { first: number; length: number } | null): void {
+		this.shown = shown;
+		this.waiting ||= requestAnimationFrame(() => {
+			this.waiting = 0;
+			const now = this.shown;
+			this.tell(
+				now && {
+					first: Math.floor(now.first),
+					last: Math.ceil(now.first + now.length)
+				}
+			);
+		});
+	}
+}

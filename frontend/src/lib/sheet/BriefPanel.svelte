@@ -1,0 +1,133 @@
+<!-- The brief beside the sheet: what is asked, its figures always the shot's own. -->
+<script lang="ts">
+	import type { Schema } from '$lib/api/client';
+	import { KEYS } from '$lib/state/keys.svelte';
+	import Choice from '$lib/ui/choice/Choice.svelte';
+	import type { SheetSession } from './session.svelte';
+
+	let { session, writing = $bindable() }: { session: SheetSession; writing: boolean } = $props();
+
+	const SIZES = { small: 'text-xs', body: 'text-base', large: 'text-head' } as const;
+	const EMPHASES = { plain: '', strong: 'font-semibold', boxed: 'border border-ink p-3' } as const;
+
+	let draft = $state<Schema<'Brief'>>(empty());
+	let lines = $state('');
+
+	const shown = $derived(session.page.brief);
+	const brief = $derived(shown.brief);
+	const isEmpty = $derived(!brief.text && brief.items.length === 0);
+
+	$effect(() => {
+		if (!writing) return;
+		draft = { ...brief };
+		lines = brief.items.map((item) => item.text).join('\n');
+	});
+
+	function empty(): Schema<'Brief'> {
+		return { text: '', items: [], size: 'body', emphasis: 'plain' };
+	}
+
+	async function keep(): Promise<void> {
+		const done = new Map(brief.items.map((item) => [item.text, item.done]));
+		const items = lines
+			.split('\n')
+			.map((line) => line.trim())
+			.filter(Boolean)
+			.map((text) => ({ text, done: done.get(text) ?? false }));
+		await session.setBrief({ ...draft, items });
+		if (!session.trouble) writing = false;
+	}
+
+	function tick(place: number): void {
+		const items = brief.items.map((item, at) =>
+			at === place ? { ...item, done: !item.done } : item
+		);
+		void session.setBrief({ ...brief, items });
+	}
+
+	function insert(token: string): void {
+		draft.text = `${draft.text}${draft.text && !draft.text.endsWith(' ') ? ' ' : ''}{${token}}`;
+	}
+</script>
+
+<section class="border-t border-rule px-[22px] py-3 print:border-0" aria-label="Brief">
+	<div class="flex items-baseline gap-3 pb-1 print:hidden">
+		<h3 class="font-semibold">Brief</h3>
+		{#if !writing}
+			<button
+				type="button"
+				class="act ml-auto"
+				title="Write the brief ({KEYS.brief.key})"
+				onclick={() => (writing = true)}>{isEmpty ? 'Write a brief' : 'Change it'}</button
+			>
+		{/if}
+	</div>
+	{#if writing}
+		<label class="block text-xs text-ink2">
+			What is asked
+			<textarea class="field mt-1 block w-full text-base text-ink" rows="3" bind:value={draft.text}
+			></textarea>
+		</label>
+		<p class="flex flex-wrap gap-x-2 gap-y-1 py-2 text-xs text-ink2">
+			put in
+			{#each Object.entries(shown.tokens) as [token, value] (token)}
+				<button type="button" class="act" title={value} onclick={() => insert(token)}
+					>{token}</button
+				>
+			{/each}
+		</p>
+		<label class="block text-xs text-ink2">
+			Checklist, a line each
+			<textarea class="field mt-1 block w-full text-base text-ink" rows="3" bind:value={lines}
+			></textarea>
+		</label>
+		<div class="flex items-center gap-3 pt-2 text-xs text-ink2">
+			<Choice
+				label="Size of the brief"
+				value={draft.size ?? 'body'}
+				options={Object.keys(SIZES)}
+				onchoose={(size) => (draft.size = size as Schema<'BriefSize'>)}
+			/>
+			<Choice
+				label="Emphasis of the brief"
+				value={draft.emphasis ?? 'plain'}
+				options={Object.keys(EMPHASES)}
+				onchoose={(emphasis) => (draft.emphasis = emphasis as Schema<'Emphasis'>)}
+			/>
+			<button type="button" class="act ml-auto text-ink" onclick={() => void keep()}
+				>Keep the brief</button
+			>
+			<button type="button" class="act" onclick={() => (writing = false)}>Leave it</button>
+		</div>
+	{:else if isEmpty}
+		<p class="text-xs text-ink2 print:hidden">Nothing is written for this shot yet.</p>
+	{:else}
+		<div class="{SIZES[brief.size ?? 'body']} {EMPHASES[brief.emphasis ?? 'plain']}">
+			<p class="whitespace-pre-line">
+				{#each shown.pieces as piece, i (i)}{#if piece.live}<span
+							class="num text-[0.95em] font-semibold"
+							title="Always the shot's own">{piece.text}</span
+						>{:else}{piece.text}{/if}{/each}
+			</p>
+			{#each brief.items as item, place (place)}
+				<label class="flex items-baseline gap-2 pt-1">
+					<input
+						type="checkbox"
+						class="accent-ink"
+						checked={item.done}
+						onchange={() => tick(place)}
+					/>
+					<span class={item.done ? 'text-ink2 line-through' : ''}
+						>{#each shown.items[place] ?? [] as piece, i (i)}{#if piece.live}<span
+									class="num font-semibold">{piece.text}</span
+								>{:else}{piece.text}{/if}{/each}</span
+					>
+				</label>
+			{/each}
+		</div>
+	{/if}
+	{#if shown.unknown.length}<p class="pt-1 text-xs text-red">
+			{shown.unknown.map((name) => `{${name}}`).join(', ')} stands for nothing; it is printed as it is
+			written.
+		</p>{/if}
+</section>

@@ -1,0 +1,227 @@
+<!-- The recut: a later cut against the one before, shot by shot, before it is taken. -->
+<script lang="ts">
+	import { page } from '$app/state';
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import Notice from '$lib/frame/Notice.svelte';
+	import RecutBars from '$lib/pencil/RecutBars.svelte';
+	import { cutNumber } from '$lib/words';
+
+	type Line = Schema<'RecutLine'>;
+
+	const id = $derived(Number(page.params.id));
+	const client = useQueryClient();
+
+	let said = $state.raw<Schema<'RecutPage'> | null>(null);
+	let against = $state<number | null>(null);
+	let only = $state<string | null>(null);
+	let trouble = $state('');
+	let done = $state('');
+
+	$effect(() => {
+		void look(id, against);
+	});
+
+	async function look(production: number, before: number | null): Promise<void> {
+		try {
+			said = await take(
+				api.GET('/api/productions/{production_id}/recut', {
+					params: { path: { production_id: production }, query: { against: before } }
+				})
+			);
+			trouble = '';
+		} catch (error) {
+			said = null;
+			trouble = words(error);
+		}
+	}
+
+	async function takeThem(codes: string[] | null): Promise<void> {
+		done = '';
+		try {
+			const told = await take(
+				api.POST('/api/productions/{production_id}/recut/take', {
+					params: { path: { production_id: id } },
+					body: { codes, against }
+				})
+			);
+			const left = Object.entries(told.left).map(([code, why]) => `${code}: ${why}`);
+			const made = told.made.length ? `, ${told.made.length} set up` : '';
+			done =
+				`${told.taken.length} taken${made}${left.length ? `; left as they are: ${left.join('; ')}` : ''}. ` +
+				'Each can be undone in its own sheet.';
+			await again();
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	async function answer(doubt: Schema<'Doubt'>, same: boolean): Promise<void> {
+		try {
+			await take(
+				api.POST('/api/productions/{production_id}/recut/answers', {
+					params: { path: { production_id: id } },
+					body: { code: doubt.code, former: doubt.former, same }
+				})
+			);
+			await again();
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	async function again(): Promise<void> {
+		await look(id, against);
+		await client.invalidateQueries({ queryKey: ['production', id] });
+	}
+
+	const fates = $derived(Object.entries(said?.counts ?? {}).filter(([, number]) => number > 0));
+	const lines = $derived(said?.lines.filter((line) => !only || line.fate === only) ?? []);
+	const longest = $derived(
+		Math.max(
+			1,
+			...(said?.lines ?? []).map((line) => Math.max(line.before?.last ?? 0, line.after?.last ?? 0))
+		)
+	);
+	const signed = (number: number) => (number > 0 ? `+${number}` : number < 0 ? `−${-number}` : '0');
+
+	function gains(line: Line): string {
+		if (line.fate === 'slipped') return `${signed(-line.head)} in the source`;
+		if (line.fate === 'retimed') return line.speed;
+		if (!line.head && !line.tail) return '';
+		return `${signed(line.head)} head, ${signed(line.tail)} tail`;
+	}
+</script>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if done}<Notice calm>{done}</Notice>{/if}
+{#if said}
+	<main class="min-h-0 grow overflow-auto px-[22px] pt-4 pb-6">
+		<div class="flex flex-wrap items-baseline gap-x-5 gap-y-1 pb-2">
+			<h2 class="text-head font-semibold">
+				{cutNumber(said.after)} against
+				{#each said.numbers as number (number)}
+					<button
+						type="button"
+						class="px-1 {number === said.before
+							? 'border-b-2 border-ink'
+							: 'font-normal text-ink2'}"
+						aria-pressed={number === said.before}
+						onclick={() => (against = number)}>{cutNumber(number).toLowerCase()}</button
+					>
+				{/each}
+			</h2>
+			<span class="num text-sm text-ink2">{said.frames_before} → {said.frames_after} frames</span>
+			<span class="ml-auto flex gap-5">
+				{#if said.to_ask}<span class="text-red">{said.to_ask} frames to ask for</span>{/if}
+				<button
+					type="button"
+					class="act"
+					disabled={!said.to_take}
+					onclick={() => void takeThem(null)}
+					>{said.to_take ? `Take all ${said.to_take} changes` : 'Nothing left to take'}</button
+				>
+			</span>
+		</div>
+		<p
+			class="flex flex-wrap gap-x-4 pb-3 text-sm"
+			role="group"
+			aria-label="What became of the shots"
+		>
+			{#each fates as [fate, number] (fate)}
+				<button
+					type="button"
+					class="px-1 {only === fate ? 'border-b border-ink font-semibold' : 'text-ink2'}"
+					aria-pressed={only === fate}
+					onclick={() => (only = only === fate ? null : fate)}
+					><span class="num">{number}</span> {fate}</button
+				>
+			{/each}
+		</p>
+		<table
+			class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal"
+		>
+			<thead class="h-[28px] text-xs text-ink2">
+				<tr
+					><th>Shot</th><th>What became of it</th><th>Edit in</th><th>Gained or lost</th><th
+						>Source, before and after</th
+					><th>Work range</th><th>To cover it</th><th></th></tr
+				>
+			</thead>
+			<tbody>
+				{#each lines as line (line.code + line.fate)}
+					<tr
+						class="h-[40px] border-t border-rule hover:bg-raised"
+						class:text-ink2={line.fate === 'unchanged' || line.fate.startsWith('moved')}
+						data-recut={line.code}
+					>
+						<td class="num font-semibold whitespace-nowrap">
+							{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}"
+									>{line.code}</a
+								>{:else}{line.code}{/if}
+							{#if line.former_code}<span class="block text-[11px] font-normal text-ink2"
+									>was {line.former_code}</span
+								>{/if}
+						</td>
+						<td class="leading-tight">
+							<span class={line.fate === 'gone' || line.fate === 'new' ? 'font-semibold' : ''}
+								>{line.fate}</span
+							>
+							{#if line.moved && line.fate !== 'new' && line.fate !== 'gone'}<span
+									class="num block text-[11px] text-ink2">{signed(line.moved)} in the edit</span
+								>{/if}
+						</td>
+						<td class="num text-blue">{line.edit_in}</td>
+						<td class="num leading-tight">
+							{gains(line)}
+							<span class="block text-[11px] text-ink2"
+								>{line.length_before ?? '–'} → {line.length_after ?? '–'}</span
+							>
+						</td>
+						<td><RecutBars before={line.before} after={line.after} {longest} /></td>
+						<td class="num leading-tight">
+							{#if line.work_before}
+								{line.work_before}
+								{#if line.takes && line.work_after !== line.work_before}<span
+										class="block text-blue">→ {line.work_after}</span
+									>{/if}
+							{/if}
+						</td>
+						<td class="text-sm leading-tight {line.ask ? 'text-red' : 'text-ink2'}"
+							>{line.ask || (line.work_after ? 'covered' : '')}</td
+						>
+						<td class="text-right text-sm leading-tight">
+							{#if line.doubt}
+								{@const doubt = line.doubt}
+								<span class="block"
+									>Is it {doubt.former}? Both show
+									<span class="num">{doubt.shared} of {doubt.of}</span>
+									frames of {doubt.reel}.</span
+								>
+								<button type="button" class="act" onclick={() => void answer(doubt, true)}
+									>It is {doubt.former}</button
+								>{' '}
+								<button type="button" class="act" onclick={() => void answer(doubt, false)}
+									>It is new</button
+								>
+							{:else if line.locked_by && line.takes && !line.taken}
+								<span class="text-ink2">locked by {line.locked_by}</span>
+							{:else if line.taken}<span class="text-ink2">taken</span>
+							{:else if line.takes}
+								<button type="button" class="act" onclick={() => void takeThem([line.code])}
+									>Take it</button
+								>
+							{:else if line.fate === 'new' && line.shot_id === null}
+								<button type="button" class="act" onclick={() => void takeThem([line.code])}
+									>Set it up</button
+								>
+							{:else if line.fate === 'gone' && line.shot_id !== null}
+								<span class="text-ink2">kept as it is</span>
+							{/if}
+						</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</main>
+{/if}

@@ -1,0 +1,224 @@
+<!-- A change of rate, range or count under work that has begun: seen before it is made. -->
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { api, take, words, type Schema, type Texts } from '$lib/api/client';
+	import Notice from '$lib/frame/Notice.svelte';
+	import Fields from '$lib/sheet/Fields.svelte';
+	import Trouble from '$lib/sheet/Trouble.svelte';
+	import { openShot } from '$lib/shot/open.svelte';
+
+	const KEEPS = ['the numbers', 'the timing'] as const;
+
+	const shot = openShot();
+	const path = { shot_id: shot.id };
+
+	let typed = $state.raw<Texts>(given());
+	let keep = $state<Schema<'Keep'>>('the timing');
+	let said = $state.raw<Schema<'UpsetPage'> | null>(null);
+	let trouble = $state('');
+	let asked = 0;
+
+	void reckon();
+
+	/** What another page asked to change, as texts. */
+	function given(): Texts {
+		const rate = page.url.searchParams.get('rate');
+		return rate ? { rate: { rate } } : {};
+	}
+
+	async function reckon(): Promise<void> {
+		const mine = ++asked;
+		try {
+			const body = { typed, keep };
+			const told = await take(
+				api.POST('/api/shots/{shot_id}/change/reckon', { params: { path }, body })
+			);
+			if (mine === asked) {
+				said = told;
+				trouble = '';
+			}
+		} catch (error) {
+			if (mine === asked) trouble = words(error);
+		}
+	}
+
+	function type(key: string, part: string, text: string): void {
+		typed = { ...typed, [key]: { ...typed[key], [part]: text } };
+		void reckon();
+	}
+
+	function leave(key?: string): void {
+		typed = key ? Object.fromEntries(Object.entries(typed).filter(([each]) => each !== key)) : {};
+		void reckon();
+	}
+
+	async function make(): Promise<void> {
+		if (!said) return;
+		try {
+			const body = { typed, keep, base: said.version };
+			shot.hear(await take(api.POST('/api/shots/{shot_id}/change', { params: { path }, body })));
+			sessionStorage.removeItem(`typed:${shot.id}`);
+			await goto(`/s/${shot.id}`);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	const sound = $derived(said !== null && !said.problem && said.rows.every((row) => !row.problem));
+	const upset = $derived(said?.upset ?? null);
+</script>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if said}
+	<main
+		class="grid min-h-0 grow grid-cols-[minmax(380px,440px)_minmax(0,1fr)] tight:block tight:overflow-y-auto"
+	>
+		<section
+			class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
+			aria-label="The change"
+		>
+			<h2 class="pb-1 text-head font-semibold">Change the time of this shot</h2>
+			<p class="pb-2 text-sm text-ink2">
+				Nothing is changed before you take it. Fields take 24p, 1001+100, +8, 4s, 6+12ft, 12x2 and
+				timecode.
+			</p>
+			{#each said.rows as row (row.key)}
+				<div
+					class="grid grid-cols-[104px_minmax(0,1fr)] items-center gap-x-2 border-t border-rule/60 py-1.5"
+					role="group"
+					aria-label={row.label}
+				>
+					<span class="font-medium" title={row.help}>{row.label}</span>
+					<div>
+						<Fields
+							{row}
+							ontype={(part, text) => type(row.key, part, text)}
+							oncommit={() => undefined}
+							onleave={() => leave(row.key)}
+						/>
+						{#if row.problem}<p class="text-sm">
+								<Trouble
+									key={row.key}
+									problem={row.problem}
+									onuse={(texts) => {
+										typed = { ...typed, [row.key]: texts };
+										void reckon();
+									}}
+								/>
+							</p>
+						{:else if row.understood}<p class="num text-[11.5px]">= {row.understood}</p>{/if}
+					</div>
+				</div>
+			{/each}
+			<fieldset class="border-t border-rule/60 py-2">
+				<legend class="sr-only">What is kept when the rate changes</legend>
+				<span class="pr-3 font-medium">Keep</span>
+				{#each KEEPS as each (each)}
+					<label class="pr-4">
+						<input
+							type="radio"
+							name="keep"
+							class="accent-ink"
+							value={each}
+							bind:group={keep}
+							onchange={() => void reckon()}
+						/>
+						{each}
+					</label>
+				{/each}
+				<p class="pt-1 text-xs text-ink2">
+					{keep === 'the numbers'
+						? 'Every key stays at its frame; what is drawn plays faster or slower.'
+						: 'Every key stays at its moment; its frame number changes.'}
+				</p>
+			</fieldset>
+			{#if said.problem}<p role="alert" class="text-red">{said.problem}</p>{/if}
+			<p class="flex gap-5 pt-2">
+				<button type="button" class="act" disabled={!sound || !upset} onclick={() => void make()}
+					>Take this change</button
+				>
+				<button type="button" class="act" onclick={() => leave()}>Leave it as it is</button>
+			</p>
+		</section>
+		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it does">
+			<h2 class="pb-2 text-head font-semibold">What it does</h2>
+			{#if !upset}
+				<p class="text-ink2">
+					Type another rate, range or count: every range, key and marker of the shot stands here
+					before and after.
+				</p>
+			{:else}
+				<p class="pb-3">{upset.sentence}</p>
+				<p class="flex flex-wrap gap-x-6 pb-3 text-sm">
+					<span class={upset.outside ? 'font-semibold text-red' : 'text-ink2'}
+						>{upset.outside} outside the work range</span
+					>
+					<span class={upset.merging ? 'font-semibold text-red' : 'text-ink2'}
+						>{upset.merging} land on one frame</span
+					>
+					<span class="text-ink2"
+						>largest shift: <span class="num">{upset.largest_shift}</span></span
+					>
+				</p>
+				<div class="grid grid-cols-2 gap-6 max-[1100px]:grid-cols-1">
+					<table class="num w-full self-start text-right text-[12px] [&_td]:py-1 [&_th]:py-1">
+						<caption class="pb-1 text-left font-words text-base font-semibold">Length</caption>
+						<thead class="text-xs text-ink2"
+							><tr
+								><th></th><th class="font-normal">before</th><th class="font-normal">after</th></tr
+							></thead
+						>
+						<tbody>
+							{#each upset.lengths as line (line.count)}
+								<tr class="border-t border-rule">
+									<th class="text-left font-words font-normal">{line.count}</th>
+									<td class="text-ink2">{line.before}</td>
+									<td class={line.before !== line.after ? 'font-semibold' : ''}>{line.after}</td>
+								</tr>
+							{/each}
+						</tbody>
+					</table>
+					<table class="num w-full self-start text-right text-[12px] [&_td]:py-1 [&_th]:py-1">
+						<caption class="pb-1 text-left font-words text-base font-semibold"
+							>Ranges, keys and markers</caption
+						>
+						<thead class="text-xs text-ink2"
+							><tr
+								><th></th><th class="font-normal">before</th><th class="font-normal">after</th><th
+								></th></tr
+							></thead
+						>
+						<tbody>
+							{#each upset.lines as line, i (i)}
+								<tr class="border-t border-rule">
+									<th class="text-left font-words font-normal"
+										>{line.kind === 'range' ? line.name : `${line.kind} ${line.name}`}</th
+									>
+									<td class="text-ink2">{line.before}</td>
+									<td class={line.before !== line.after ? 'font-semibold' : ''}>{line.after}</td>
+									<td
+										class="pl-2 text-left font-words text-xs {line.notes.some(
+											(note) => !note.endsWith('off')
+										)
+											? 'text-red'
+											: 'text-ink2'}">{line.notes.join(', ')}</td
+									>
+								</tr>
+							{/each}
+						</tbody>
+					</table>
+				</div>
+				{#if said.changes.length}
+					<h3 class="pt-4 pb-1 font-semibold">As one new version, which one undo takes back</h3>
+					{#each said.changes as change, i (i)}
+						<p class="border-t border-rule py-1 text-sm">
+							{change.label}
+							<span class="num">{change.before || '(empty)'} → {change.after}</span>
+						</p>
+					{/each}
+				{/if}
+			{/if}
+		</section>
+	</main>
+{/if}

@@ -1,0 +1,308 @@
+"""Data exported under an old count or rate: looked at, put right, handed back."""
+
+import shutil
+import tempfile
+from collections.abc import Sequence
+from contextlib import suppress
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import count
+from pathlib import Path
+from typing import BinaryIO
+
+from zero_slate.core.content import Content
+from zero_slate.core.entry.clock import Clock, Entry
+from zero_slate.core.entry.moments import read_moment
+from zero_slate.core.figures import counted
+from zero_slate.core.frame_data import Moved, is_number, recognised
+from zero_slate.core.marks import FrameMark, MarkKind, in_order
+from zero_slate.core.rate import FrameRate
+from zero_slate.core.refusal import Refusal
+from zero_slate.core.retime import Rescale, milliseconds
+from zero_slate.formats.data.reading import read_layout
+from zero_slate.formats.data.rows import Layout, Rewriter
+from zero_slate.services.jobs import Job, Jobs
+from zero_slate.services.shots import Loaded, ShotPage, Shots
+from zero_slate.services.workspace import NotFound, Workspace
+from zero_slate.store import revisions
+
+KEPT = 12
+SHOWN = 8
+
+
+@dataclass(frozen=True, slots=True)
+class FormerCount:
+    """A count and rate that the shot had: its frame `number` is now frame `now`."""
+
+    version: int
+    label: str
+    number: int
+    now: int
+    rate: str
+
+
+@dataclass(frozen=True, slots=True)
+class DataPage:
+    """A data file as it was read, and the counts that it may have been exported under."""
+
+    id: int
+    file_name: str
+    form: str
+    bytes: int
+    columns: tuple[str, ...]
+    frames: tuple[int, ...]
+    rows: tuple[tuple[str, ...], ...]
+    formers: tuple[FormerCount, ...]
+    now_number: int
+    now_rate: str
+
+
+@dataclass(frozen=True, slots=True)
+class PutRight:
+    """A data file put right: what moved, what merged, and its first rows before and after."""
+
+    id: int
+    columns: tuple[str, ...]
+    before: tuple[tuple[str, ...], ...]
+    after: tuple[tuple[str, ...], ...]
+    numbers: int
+    merged: int
+    rounding: str
+    sentence: str
+    bytes: int
+
+
+@dataclass(slots=True)
+class _File:
+    id: int
+    shot_id: int
+    name: str
+    path: Path
+    layout: Layout
+    rewrite: Rewriter
+    written: Path | None = None
+    frames: tuple[int, ...] = ()
+
+
+class DataFiles:
+    """Data files that were given to be put right; they are kept while the server runs."""
+
+    def __init__(self, workspace: Workspace, shots: Shots, jobs: Jobs):
+        self.workspace = workspace
+        self.shots = shots
+        self.jobs = jobs
+        self._files: dict[int, _File] = {}
+        self._numbers = count(1)
+        self._folder = Path(tempfile.mkdtemp(prefix="zero-slate-"))
+
+    def close(self) -> None:
+        """Let go of every file."""
+        shutil.rmtree(self._folder, ignore_errors=True)
+
+    def give(self, shot_id: int, name: str, content: BinaryIO) -> DataPage:
+        """Take a data file in and say how it is laid out. Raises Refusal."""
+        self.shots.load(shot_id)
+        number = next(self._numbers)
+        path = self._folder / f"{number}.given"
+        content.seek(0)
+        with path.open("wb") as kept:
+            shutil.copyfileobj(content, kept, 1 << 20)
+        try:
+            with path.open("rb") as source:
+                layout, rewrite = read_layout(source)
+        except Refusal:
+            path.unlink()
+            raise
+        self._files[number] = _File(number, shot_id, Path(name).name, path, layout, rewrite)
+        for old in sorted(self._files)[:-KEPT]:
+            self._forget(old)
+        return self.page(shot_id, number)
+
+    def page(self, shot_id: int, number: int) -> DataPage:
+        """Return a data file as it was read."""
+        file = self._file(shot_id, number)
+        loaded = self.shots.load(shot_id)
+        setup = loaded.content.setup
+        return DataPage(
+            number,
+            file.name,
+            file.layout.form,
+            file.path.stat().st_size,
+            file.layout.columns,
+            recognised(file.layout.columns, file.layout.rows),
+            file.layout.rows[:SHOWN],
+            self._formers(shot_id, loaded),
+            setup.clip_range.first,
+            str(setup.rate),
+        )
+
+    def preview(
+        self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
+    ) -> PutRight:
+        """Say what putting right would do to the first rows. Nothing is written."""
+        file = self._file(shot_id, number)
+        moved = Moved(self._scale(shot_id, was, rate, now))
+        places = _columns(file, columns)
+        after = []
+        for row in file.layout.rows[:SHOWN]:
+            new = list(row)
+            for place in places:
+                if is_number(row[place]):
+                    new[place] = moved.text(row[place].strip())
+            after.append(tuple(new))
+        return _told(file, moved, tuple(after), 0)
+
+    def put_right(
+        self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
+    ) -> Job:
+        """Begin to write a data file again; the job counts bytes, its result is a PutRight."""
+        file = self._file(shot_id, number)
+        moved = Moved(self._scale(shot_id, was, rate, now))
+        places = _columns(file, columns)
+        target = file.path.with_suffix(".written")
+
+        def work(job: Job) -> None:
+            partial = target.with_suffix(".partial")
+            done = 0
+            with file.path.open("rb") as source, partial.open("wb") as kept:
+                for piece, taken in file.rewrite(source, places, moved):
+                    kept.write(piece)
+                    done += taken
+                    job.step(done)
+            partial.replace(target)
+            file.written, file.frames = target, places
+            with target.open("rb") as source:
+                rows = read_layout(source)[0].rows[:SHOWN]
+            job.results.append(_told(file, moved, rows, target.stat().st_size))
+
+        job = self.jobs.start(f"Putting {file.name} right", work)
+        job.total = file.path.stat().st_size
+        return job
+
+    def written(self, shot_id: int, number: int) -> tuple[str, Path]:
+        """Return a file that was put right, with the name it had. Raises NotFound."""
+        file = self._file(shot_id, number)
+        if file.written is None:
+            raise NotFound(f"{file.name} is not put right yet.")
+        return file.name, file.written
+
+    def take_keys(self, shot_id: int, number: int, base: int, columns: Sequence[int]) -> ShotPage:
+        """Make the frames of a file, put right where it was, the shot's keys. Raises Refusal."""
+        file = self._file(shot_id, number)
+        places = _columns(file, columns)
+        keys: set[int] = set()
+        with (file.written or file.path).open("rb") as source:
+            collected = _Collected()
+            for _ in file.rewrite(source, places, collected):
+                keys.update(collected.frames)
+                collected.frames.clear()
+        kept = tuple(FrameMark(frame, MarkKind.KEY, file.name[:60]) for frame in keys)
+
+        def how(loaded: Loaded) -> Content:
+            marks = in_order((*loaded.content.marks, *kept))
+            return loaded.content.model_copy(update={"marks": marks})
+
+        return self.shots.amend(shot_id, base, how)
+
+    def _scale(self, shot_id: int, was: str, rate: str, now: str) -> Rescale:
+        setup = self.shots.load(shot_id).content.setup
+        entry = Entry(Clock(setup.rate, setup.drops), setup.clip_range.first)
+        try:
+            old = read_moment(was, entry)
+        except Refusal as refusal:
+            raise refusal.in_part("was") from None
+        try:
+            former = FrameRate.parse(rate) if rate.strip() else setup.rate
+        except Refusal as refusal:
+            raise refusal.in_part("rate") from None
+        try:
+            new = read_moment(now, entry) if now.strip() else setup.clip_range.first
+        except Refusal as refusal:
+            raise refusal.in_part("now") from None
+        return Rescale(old, new, former, setup.rate)
+
+    def _formers(self, shot_id: int, loaded: Loaded) -> tuple[FormerCount, ...]:
+        """Return each other count and rate that the shot had, the newest first."""
+        with self.workspace.reading() as session:
+            rows = revisions.setups_of(session, shot_id)
+        content = loaded.content
+        now = content.setup.clip_range.first
+        seen: set[tuple[int, str]] = set()
+        told = []
+        for row in rows:
+            then = revisions.content_of(row)
+            same_rate = then.setup.rate == content.setup.rate
+            raised = content.shift - then.shift
+            number = now - raised if same_rate else then.setup.clip_range.first
+            key = (number, str(then.setup.rate))
+            if key in seen or key == (now, str(content.setup.rate)):
+                continue
+            seen.add(key)
+            label = f"v{row.number:03d}, counted {then.setup.count} at {then.setup.rate}"
+            told.append(FormerCount(row.number, label, number, now, str(then.setup.rate)))
+        return tuple(told)
+
+    def _file(self, shot_id: int, number: int) -> _File:
+        file = self._files.get(number)
+        if file is None or file.shot_id != shot_id:
+            raise NotFound("The data file isn't kept any more: give it again.")
+        return file
+
+    def _forget(self, number: int) -> None:
+        file = self._files.pop(number)
+        for path in (file.path, file.written):
+            if path is not None:
+                with suppress(OSError):
+                    path.unlink()
+
+
+class _Collected(Moved):
+    """Reads frames in place of moving them."""
+
+    def __init__(self) -> None:
+        one = FrameRate(Fraction(1))
+        super().__init__(Rescale(0, 0, one, one))
+        self.frames: list[int] = []
+
+    def text(self, old: str) -> str:
+        self.frames.append(int(Fraction(old) // 1))
+        return old
+
+
+def _columns(file: _File, columns: Sequence[int]) -> tuple[int, ...]:
+    names = file.layout.columns
+    places = tuple(sorted(set(columns)))
+    if not places:
+        raise Refusal(
+            f"No column of {file.name} is known to hold frames. Choose one of: "
+            f"{', '.join(names[:12])}.",
+            part="columns",
+        )
+    if not all(0 <= place < len(names) for place in places):
+        raise Refusal(f"{file.name} has {counted(len(names), 'column')}.", part="columns")
+    return places
+
+
+def _told(file: _File, moved: Moved, after: tuple[tuple[str, ...], ...], written: int) -> PutRight:
+    scale = moved.scale
+    ways = []
+    if scale.was != scale.now:
+        ways.append(f"rescaled from {scale.was} to {scale.now}")
+    if scale.new != scale.old:
+        ways.append(f"frame {scale.old} is now {scale.new}")
+    said = ", ".join(ways) or "nothing moves: count and rate are the shot's own"
+    merged = moved.merged
+    below = ""
+    if moved.lowest is not None and moved.lowest < 0:
+        below = f" The lowest is {moved.lowest}, below 0."
+    return PutRight(
+        file.id,
+        file.layout.columns,
+        file.layout.rows[:SHOWN],
+        after,
+        moved.numbers,
+        merged,
+        milliseconds(moved.rounding) if moved.rounding else "none",
+        f"{said[0].upper()}{said[1:]}.{below}",
+        written,
+    )
