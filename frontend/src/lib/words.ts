@@ -16,3 +16,8 @@ export function cutNumber(number: number): string {
 export function version(number: number): string {
 	return `v${String(number).padStart(3, '0')}`;
 }
+
+/** A file's size: kB are 10³ bytes, MB 10⁶. */
+export function size(bytes: number): string {
+	return bytes < 1e6 ? `${(bytes / 1e3).toFixed(1)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+}

@@ -85,7 +85,7 @@ def _cell(
             words.extend(
                 "; ".join(finding.sentence.strong[:2]) for finding in by_setting.get(key, [])
             )
-    return Cell(", ".join(words), worst)
+    return Cell(", ".join(dict.fromkeys(words)), worst)
 
 
 def _bars(at: Situation) -> Bars:

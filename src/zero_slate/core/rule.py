@@ -9,7 +9,7 @@ from math import ceil, floor
 from zero_slate.core.entry.clock import Clock, Tie
 from zero_slate.core.figures import decimal
 from zero_slate.core.film import FRAMES_PER_FOOT, FeetFrames
-from zero_slate.core.frames import FrameRange, Handles, total
+from zero_slate.core.frames import FrameRange, total
 from zero_slate.core.media import MediaKind, Role
 from zero_slate.core.situation import Situation
 from zero_slate.core.timecode import Timecode, labels
@@ -91,7 +91,8 @@ def build_rule(at: Situation, view: FrameRange | None = None) -> Rule:
     setup = at.setup
     whole = _whole(at)
     # A view far off shows nothing, and one without end can't be laid out.
-    shown = (view and view.overlap(whole.widened(Handles(whole.length, whole.length)))) or whole
+    far = FrameRange(whole.first - whole.length, whole.last + whole.length)
+    shown = (view and view.overlap(far)) or whole
     step = -(-shown.length // MOST_READINGS)
     clock = at.clock
     scales = _scales(clock, setup.work_range.first, setup.scan.interlaced, shown, step)

@@ -1,12 +1,32 @@
 """The demo's cut lists, as OpenTimelineIO and as EDL."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 import opentimelineio as otio
 
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.timecode import Timecode
 from zero_slate.demo.story import Shot, Story
+
+
+def later_shots(story: Story) -> tuple[Shot, ...]:
+    """Return the shots as the last cut has them: longer, slipped, renamed, gone."""
+    found = []
+    for shot in story.shots:
+        later = shot.later
+        if later.gone:
+            continue
+        source = Timecode.parse(shot.source_in, FrameRate.parse(shot.source_rate or story.rate))
+        found.append(
+            replace(
+                shot,
+                code=later.code or shot.code,
+                length=shot.length + later.head + later.tail,
+                source_in=str(source + -later.head),
+            )
+        )
+    return tuple(found)
 
 
 def _in_order(story: Story, shots: tuple[Shot, ...]) -> Iterator[tuple[int, Shot, Timecode]]:
@@ -29,8 +49,11 @@ def edl(story: Story, title: str, shots: tuple[Shot, ...]) -> str:
     return "\n".join(lines) + "\n"
 
 
-def otio_json(story: Story, title: str, shots: tuple[Shot, ...]) -> str:
-    """Write an OpenTimelineIO timeline; footage at another rate keeps its own."""
+def otio_json(story: Story, title: str, shots: tuple[Shot, ...], *, last: bool = False) -> str:
+    """Write an OpenTimelineIO timeline; footage at another rate keeps its own.
+
+    The `last` cut has its retimes.
+    """
     rate = float(story.frame_rate.fraction)
     timeline = otio.schema.Timeline(
         title, global_start_time=otio.opentime.RationalTime(story.start.frames, rate)
@@ -47,6 +70,8 @@ def otio_json(story: Story, title: str, shots: tuple[Shot, ...]) -> str:
                 otio.opentime.RationalTime(shot.length, rate),
             ),
         )
+        if shot.later.speed != 100 and last:
+            clip.effects.append(otio.schema.LinearTimeWarp(time_scalar=shot.later.speed / 100))
         clip.media_reference = otio.schema.MissingReference(name=shot.reel)
         track.append(clip)
     text: str = otio.adapters.write_to_string(timeline, "otio_json", indent=2)

@@ -112,11 +112,14 @@ def write_movie(
     *,
     pixel_aspect: Fraction = Fraction(1),
     upper_first: bool | None = None,
+    marked_upper: bool | None = None,
 ) -> None:
     """Write a movie with a timecode track; `upper_first` makes it interlaced.
 
     An interlaced frame takes its upper and lower lines from two moments half a frame apart.
+    `marked_upper` is what the file says of itself, where that isn't how it is made.
     """
+    marked = upper_first if marked_upper is None else marked_upper
     file.parent.mkdir(parents=True, exist_ok=True)
     pictures = [srgb(draw(scene, *size, i / (2 * DRAWINGS))) for i in range(2 * DRAWINGS)]
     with av.open(str(file), "w") as container:
@@ -129,10 +132,10 @@ def write_movie(
             stream.options = {"preset": "ultrafast", "crf": "20", "threads": "2"}
         else:
             stream.options = {
-                "field_order": "tt" if upper_first else "bb",
+                "field_order": "tt" if marked else "bb",
                 "flags": "+ildct+ilme",
                 "qscale": "4",
-                "top": "1" if upper_first else "0",
+                "top": "1" if marked else "0",
             }
         cycle = [
             av.VideoFrame.from_ndarray(picture, "rgb24").reformat(format="yuv420p")

@@ -1,20 +1,27 @@
 """Makes the demo: its media and cut lists on disk, its productions through the services."""
 
+import json
 import shutil
 from collections.abc import Callable
 from fractions import Fraction
 from pathlib import Path
 
 from zero_slate.config import CONFIG_NAME, Config
+from zero_slate.core.brief import Brief, BriefItem
+from zero_slate.core.cadence import RateUse
+from zero_slate.core.marks import MarkKind
+from zero_slate.core.media import Role
 from zero_slate.core.rate import FrameRate
+from zero_slate.core.setup import SETTINGS
 from zero_slate.core.timecode import Timecode
-from zero_slate.demo.cuts import edl, otio_json
+from zero_slate.demo.cuts import edl, later_shots, otio_json
 from zero_slate.demo.files import Stretch, write_exr, write_movie, write_png
 from zero_slate.demo.story import HARBOUR, ORCHARD, STORIES, Shot, Story
 from zero_slate.services.cut_reading import CutReading
 from zero_slate.services.jobs import Jobs
 from zero_slate.services.media import MediaService
 from zero_slate.services.productions import Productions
+from zero_slate.services.retiming import Retiming, TypedMark
 from zero_slate.services.shots import Shots
 from zero_slate.services.workspace import Workspace
 
@@ -69,6 +76,7 @@ class _Services:
         self.productions = productions
         self.cuts = CutReading(workspace, productions)
         self.media = MediaService(workspace, shots, Jobs())
+        self.retiming = Retiming(workspace, shots)
 
     def make(self, story: Story) -> None:
         """Start a production, read its cuts and set its shots up."""
@@ -76,11 +84,14 @@ class _Services:
             story.title, story.kind, story.format, story.code_example
         )
         folder = self.workspace.volume(story.volume) / "edit"
-        for file in sorted(folder.iterdir()):
+        *cuts, last = sorted(folder.iterdir())
+        for file in cuts:
             self.cuts.take(production, file.read_bytes(), file.name, story.rate, None)
         for shot in reversed(story.shots):
             if shot.set_up:
                 self._set_up(production, story, shot)
+        # The last cut comes when work has begun.
+        self.cuts.take(production, last.read_bytes(), last.name, story.rate, None)
 
     def _set_up(self, production: int, story: Story, shot: Shot) -> None:
         shot_id = self.shots.set_up_from_event(production, shot.code)
@@ -90,10 +101,32 @@ class _Services:
             **shot.typed,
         }
         # Reasons are written for the values that stand, so they come with them.
-        self.shots.save(shot_id, 1, typed, shot.reasons)
+        version = self.shots.save(shot_id, 1, typed, shot.reasons).head.version
+        if shot.once:
+            # Counted otherwise for a while: data was exported meanwhile.
+            setup = self.shots.load(shot_id).content.setup
+            stood = {key: SETTINGS[key].kind.texts(getattr(setup, key)) for key in shot.once}
+            for texts in (shot.once, stood):
+                version = self.shots.save(shot_id, version, texts, {}).head.version
         if shot.plate is not None:
-            name = self.media.folder(story.volume, f"shots/{shot.code}").found[0].name
-            self.media.tie(shot_id, story.volume, f"shots/{shot.code}", name, None)
+            self._tie(shot_id, story, shot)
+        if shot.markers:
+            marks = [TypedMark(str(f), MarkKind.MARKER, name) for f, name in shot.markers]
+            version = self.retiming.set_marks(shot_id, version, marks).head.version
+        if shot.brief:
+            text, *lines = shot.brief
+            brief = Brief(text, tuple(BriefItem(line) for line in lines))
+            version = self.retiming.set_brief(shot_id, version, brief).head.version
+        if shot.locked:
+            self.retiming.lock(shot_id, version, closed=True)
+
+    def _tie(self, shot_id: int, story: Story, shot: Shot) -> None:
+        folder = f"shots/{shot.code}"
+        for found in self.media.folder(story.volume, folder).found:
+            role = Role.PLATE if "_plate_" in found.name else Role.ARTWORK
+            element = self.media.tie(shot_id, story.volume, folder, found.name, None, role)
+            if "_art_" in found.name:
+                self.media.set_rate(shot_id, element.id, "12", RateUse.TIME)
 
 
 def _write_cuts(story: Story, folder: Path) -> None:
@@ -102,13 +135,31 @@ def _write_cuts(story: Story, folder: Path) -> None:
     known = tuple(shot for shot in story.shots if shot.set_up)
     (folder / f"{stem}_c01.edl").write_text(edl(story, f"{story.title} c01", known))
     if story is ORCHARD:
-        text = otio_json(story, f"{story.title} c02", story.shots)
+        second = tuple(shot for shot in story.shots if not shot.later.new)
+        text = otio_json(story, f"{story.title} c02", second)
         (folder / f"{stem}_c02.otio").write_text(text)
+        text = otio_json(story, f"{story.title} c03", later_shots(story), last=True)
+        (folder / f"{stem}_c03.otio").write_text(text)
     else:
         (folder / f"{stem}_c02.edl").write_text(edl(story, f"{story.title} c02", story.shots))
 
 
+def _write_data(folder: Path) -> None:
+    """Write a track and an exposure list of a shot, exported while it was counted from 1."""
+    folder.mkdir(parents=True)
+    frames = range(1, 77)
+    rows = [f"{f},{640 + 3.25 * f:.2f},{360 + (f % 12) * 0.5:.2f},ice edge" for f in frames]
+    (folder / "RIV_0010_track.csv").write_text("\n".join(["frame,x,y,point", *rows]) + "\n")
+    held = [
+        {"drawing": number, "start": first, "end": first + 2, "note": "on threes"}
+        for number, first in enumerate(range(1, 77, 3), start=1)
+    ]
+    (folder / "RIV_0010_exposure.json").write_text(json.dumps(held, indent=1) + "\n")
+
+
 def _write_media(story: Story, folder: Path, tell: Tell) -> None:
+    if story is ORCHARD:
+        _write_data(folder / "data")
     for shot in story.shots:
         if shot.plate is not None:
             tell(f"  {story.title}: {shot.code}")
@@ -134,6 +185,30 @@ def _write_plate(story: Story, shot: Shot, folder: Path) -> None:
             write_png(folder, name, shot.scene, (640, 360), range(FIRST, FIRST + whole))
         case "movie":
             write_movie(folder / f"{name}.mov", shot.scene, HD, rate, whole, start)
+        case "rates":
+            # The plate, a drawn layer at 12 and a movie at 25, each numbered or timed its own way.
+            write_png(folder, name, shot.scene, HD, range(FIRST, FIRST + whole))
+            write_png(folder, f"{shot.code}_art_v001", shot.scene, HD, range(1, 34))
+            pal = FrameRate.parse("25")
+            write_movie(
+                folder / f"{shot.code}_water_v001.mov",
+                shot.scene,
+                HD,
+                pal,
+                67,
+                Timecode.parse("00:00:00:00", pal),
+            )
+        case "movie-wrong-field":
+            write_movie(
+                folder / f"{name}.mov",
+                shot.scene,
+                HD,
+                rate,
+                shot.length + 24,
+                Timecode.parse(shot.source_in, rate) + -12,
+                upper_first=False,
+                marked_upper=True,
+            )
         case "movie-interlaced" if story is HARBOUR:
             start = Timecode.parse(shot.source_in, rate) + -12
             file = folder / f"{name}.mov"

@@ -15,6 +15,18 @@ NIGHT = ((0.02, 0.03, 0.06), (0.07, 0.08, 0.1))
 
 
 @dataclass(frozen=True, slots=True)
+class Later:
+    """What becomes of a shot in the last cut: frames gained at both ends, or something else."""
+
+    head: int = 0
+    tail: int = 0
+    code: str = ""
+    speed: int = 100
+    gone: bool = False
+    new: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Shot:
     """A shot of the demo: its place in the edit, its source, and how it was set up."""
 
@@ -29,6 +41,11 @@ class Shot:
     set_up: bool = True
     plate: str | None = None
     source_rate: str | None = None
+    later: Later = Later()
+    once: Texts = field(default_factory=dict)
+    markers: tuple[tuple[int, str], ...] = ()
+    brief: tuple[str, ...] = ()
+    locked: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +123,13 @@ ORCHARD = Story(
             _scene(30, DAWN, 0.42),
             {"canvas": {"width": "1998"}, "rate": {"rate": "24"}},
             plate="exr-short",
+            markers=((1032, "frost settles"), (1071, "she looks up")),
+            brief=(
+                "Animate {work range}, {length} with the handles. The cut shows {cut range}.",
+                "Breath on the glass from frame 1040",
+                "Key in its back turns twice",
+                "Check the feathers against {rate}",
+            ),
         ),
         Shot(
             "FRO_0040",
@@ -160,6 +184,7 @@ ORCHARD = Story(
                 "handles": {"head": "0", "tail": "0"},
                 "cut_range": {"first": "1001", "last": "1118"},
                 "work_range": {"first": "1001", "last": "1118"},
+                "start_timecode": {"label": ""},
             },
             dict.fromkeys(
                 ("canvas", "pixel_aspect", "scan", "rate", "handles", "work_range"), _FOUND
@@ -184,6 +209,82 @@ ORCHARD = Story(
             "06:44:05:20",
             _scene(100, NIGHT, 0.24),
             set_up=False,
+        ),
+        Shot(
+            "RIV_0010",
+            "Ice under the sluice",
+            60,
+            "A008",
+            "07:02:10:00",
+            _scene(110, DAWN, 0.3),
+            plate="png",
+            later=Later(tail=6),
+            once={"count": {"number": "1", "at": "clip"}},
+        ),
+        Shot(
+            "RIV_0020",
+            "Crow crosses the ice",
+            48,
+            "A008",
+            "07:09:30:12",
+            _scene(120, DAWN, 0.36),
+            plate="rates",
+        ),
+        Shot(
+            "RIV_0030",
+            "Reed and rust",
+            72,
+            "A009",
+            "07:15:00:00",
+            _scene(130, NOON, 0.4),
+            later=Later(tail=-12),
+            locked=True,
+        ),
+        Shot(
+            "RIV_0040",
+            "The mill wheel stops",
+            90,
+            "A009",
+            "07:21:42:06",
+            _scene(140, NOON, 0.2),
+            later=Later(head=-5, tail=5),
+        ),
+        Shot(
+            "RIV_0050",
+            "Wheel, held back",
+            40,
+            "A009",
+            "07:22:10:00",
+            _scene(150, NOON, 0.3),
+            later=Later(tail=40, speed=50),
+        ),
+        Shot(
+            "RIV_0060",
+            "Heron, cut away",
+            36,
+            "A010",
+            "07:30:00:18",
+            _scene(160, DUSK, 0.3),
+            later=Later(gone=True),
+        ),
+        Shot(
+            "RIV_0070",
+            "The far bank",
+            64,
+            "A010",
+            "07:34:20:00",
+            _scene(170, DUSK, 0.3),
+            later=Later(head=-30, tail=30, code="RIV_0075"),
+        ),
+        Shot(
+            "RIV_0080",
+            "Lamps on the water",
+            54,
+            "A011",
+            "07:40:00:00",
+            _scene(180, NIGHT, 0.3),
+            set_up=False,
+            later=Later(new=True),
         ),
     ),
 )
@@ -221,6 +322,7 @@ HARBOUR = Story(
             "B01",
             "09:14:20:00",
             _scene(220, NOON, 0.3),
+            plate="movie-wrong-field",
         ),
         Shot(
             "HCR_030",

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import ceil, floor
 
 from sqlalchemy.orm import Session
 
@@ -228,7 +229,7 @@ class Recuts:
             if asked is not None:
                 work_after = str(asked)
                 taken = takes and _wanted(shot, each) == shot.content
-                head, tail, holes = _short(shot, asked)
+                head, tail, holes = _short(shot, each, asked)
             locked = shot.content.lock.who if shot.content.lock else ""
         short = [
             f"{counted(number, 'frame')} {where}"
@@ -322,8 +323,14 @@ def _wanted(shot: _Known, each: Recutting) -> Content:
     return change(unlocked, values, shot.at.anchor).model_copy(update={"lock": shot.content.lock})
 
 
-def _short(shot: _Known, asked: FrameRange) -> tuple[int, int, int]:
+def _short(shot: _Known, each: Recutting, asked: FrameRange) -> tuple[int, int, int]:
     plate = shot.at.plate
+    event, former = each.event, each.former
+    if event is not None and event.speed != 1:
+        # A retime is covered by source frames, however many frames they fill.
+        has = shot.content.setup.clip_range.length * abs(former.pace if former else event.pace)
+        there = floor(has) if plate is None else plate.media.count
+        return 0, max(0, ceil(asked.length * abs(event.pace)) - there), 0
     if plate is None:
         return covered(asked, shot.content.setup.clip_range, ())
     placed = shot.at.placed[plate.id]

@@ -25,7 +25,7 @@
 		<div>
 			{#if line.problem}<p class="text-red">{line.problem}</p>{/if}
 			{#each line.says as said, i (i)}<p>
-					<Sentence text={said.text} strong={said.strong} />
+					<Sentence text={said.text} strong={said.strong} calm={said.severity === 'note'} />
 				</p>{/each}
 			{#if !line.says.length && !line.problem}<p class="text-ink2">{line.word}</p>{/if}
 			<dl class="flex flex-wrap gap-x-5 pt-1 text-xs">

@@ -160,6 +160,7 @@
 		}
 		dragging = end;
 		sent = null;
+		view.hold();
 		(event.currentTarget as Element).setPointerCapture(event.pointerId);
 	}
 
@@ -168,6 +169,7 @@
 		if (dragged !== null && dragged !== sent) ontype(dragging, dragged);
 		dragging = dragged = null;
 		snapped = false;
+		view.release();
 		oncommit();
 	}
 
@@ -288,7 +290,7 @@
 			role={wrong ? 'alert' : 'status'}>{note}</span
 		>{/if}
 	<span class="ml-auto flex items-baseline gap-3 text-xs text-ink2">
-		{#if snapped}<span class="text-ink">held</span>{/if}
+		{#if snapped}<span class="text-ink">held at {dragged}</span>{/if}
 		<span><span class="text-ink">{band(inHand)?.label}</span> in hand</span>
 		<button
 			type="button"

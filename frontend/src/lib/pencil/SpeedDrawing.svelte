@@ -14,7 +14,8 @@
 	let hold = $state(0);
 	let way = $state<(typeof WAYS)[number]>('same movement');
 	let chosen = $state<(string | null)[]>([null, null]);
-	let elapsed = $state.raw(0);
+	// Midway, so that something stands there before it moves.
+	let elapsed = $state.raw(2.1);
 
 	const rates = $derived(drawing.speeds.map((speed) => speed.rate));
 	const pair = $derived(

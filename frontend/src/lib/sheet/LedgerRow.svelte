@@ -79,7 +79,11 @@
 			/>
 		{:else}
 			{#each row.says as said, i (i)}
-				<Sentence text={said.text} strong={said.strong} calm={row.state === 'reason'} />{' '}
+				<Sentence
+					text={said.text}
+					strong={said.strong}
+					calm={row.state === 'reason' || said.severity === 'note'}
+				/>{' '}
 				{#if said.offer}
 					<button
 						type="button"

@@ -8,12 +8,27 @@ const FEWEST = 8;
 /** The part of a frame rule that is looked at: moved and zoomed at once, told once a frame. */
 export class RuleView {
 	private shown = $state.raw<{ first: number; length: number } | null>(null);
+	private held = $state.raw<Run | null>(null);
 	private waiting = 0;
 
 	constructor(
-		private readonly all_: () => Run,
+		private readonly told: () => Run,
 		private readonly tell: (view: Run | null) => void
 	) {}
+
+	private get every(): Run {
+		return this.held ?? this.told();
+	}
+
+	/** Keep what is shown where it is while an end is dragged, whatever the drag makes of it. */
+	hold(): void {
+		this.held = this.told();
+	}
+
+	/** Show what there is again. */
+	release(): void {
+		this.held = null;
+	}
 
 	/** Whether all of the rule is shown. */
 	get whole(): boolean {
@@ -21,11 +36,11 @@ export class RuleView {
 	}
 
 	get first(): number {
-		return this.shown?.first ?? this.all_().first;
+		return this.shown?.first ?? this.every.first;
 	}
 
 	get length(): number {
-		const all = this.all_();
+		const all = this.every;
 		return this.shown?.length ?? all.last - all.first + 1;
 	}
 
@@ -63,7 +78,7 @@ export class RuleView {
 	}
 
 	private set(first: number, length: number): void {
-		const all = this.all_();
+		const all = this.every;
 		const most = all.last - all.first + 1;
 		if (length >= most) return this.show(null);
 		const latest = all.last + 1 - length;

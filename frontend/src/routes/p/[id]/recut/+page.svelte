@@ -9,12 +9,15 @@
 
 	type Line = Schema<'RecutLine'>;
 
+	const ALL = 'all';
+	const CHANGED = 'changed';
+
 	const id = $derived(Number(page.params.id));
 	const client = useQueryClient();
 
 	let said = $state.raw<Schema<'RecutPage'> | null>(null);
 	let against = $state<number | null>(null);
-	let only = $state<string | null>(null);
+	let only = $state<string>(CHANGED);
 	let trouble = $state('');
 	let done = $state('');
 
@@ -75,8 +78,18 @@
 		await client.invalidateQueries({ queryKey: ['production', id] });
 	}
 
-	const fates = $derived(Object.entries(said?.counts ?? {}).filter(([, number]) => number > 0));
-	const lines = $derived(said?.lines.filter((line) => !only || line.fate === only) ?? []);
+	const fates = $derived(
+		[
+			[CHANGED, (said?.lines.length ?? 0) - (said?.counts['unchanged'] ?? 0)] as const,
+			[ALL, said?.lines.length ?? 0] as const,
+			...Object.entries(said?.counts ?? {})
+		].filter(([, number]) => number > 0)
+	);
+	const lines = $derived(
+		said?.lines.filter(
+			(line) => only === ALL || (only === CHANGED ? line.fate !== 'unchanged' : line.fate === only)
+		) ?? []
+	);
 	const longest = $derived(
 		Math.max(
 			1,
@@ -133,8 +146,7 @@
 					type="button"
 					class="px-1 {only === fate ? 'border-b border-ink font-semibold' : 'text-ink2'}"
 					aria-pressed={only === fate}
-					onclick={() => (only = only === fate ? null : fate)}
-					><span class="num">{number}</span> {fate}</button
+					onclick={() => (only = fate)}><span class="num">{number}</span> {fate}</button
 				>
 			{/each}
 		</p>

@@ -4,6 +4,7 @@
 	import Busy from '$lib/frame/Busy.svelte';
 	import Notice from '$lib/frame/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
+	import { size } from '$lib/words';
 	import Drop from '$lib/ui/drop/Drop.svelte';
 
 	const ASK_EVERY = 150;
@@ -152,7 +153,7 @@
 		<p class="flex flex-wrap items-baseline gap-x-5 pt-4">
 			<strong class="num">{file.file_name}</strong>
 			<span>{file.form}</span>
-			<span class="num">{(file.bytes / 1e6).toFixed(2)} MB</span>
+			<span class="num">{size(file.bytes)}</span>
 		</p>
 		<div class="flex flex-wrap items-end gap-x-5 gap-y-2 pt-3">
 			<label class="flex flex-col gap-1 text-xs text-ink2">

@@ -161,7 +161,7 @@
 						>largest shift: <span class="num">{upset.largest_shift}</span></span
 					>
 				</p>
-				<div class="grid grid-cols-2 gap-6 max-[1100px]:grid-cols-1">
+				<div class="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-6 max-[1100px]:grid-cols-1">
 					<table class="num w-full self-start text-right text-[12px] [&_td]:py-1 [&_th]:py-1">
 						<caption class="pb-1 text-left font-words text-base font-semibold">Length</caption>
 						<thead class="text-xs text-ink2"
@@ -195,8 +195,12 @@
 									<th class="text-left font-words font-normal"
 										>{line.kind === 'range' ? line.name : `${line.kind} ${line.name}`}</th
 									>
-									<td class="text-ink2">{line.before}</td>
-									<td class={line.before !== line.after ? 'font-semibold' : ''}>{line.after}</td>
+									<td class="whitespace-nowrap text-ink2">{line.before}</td>
+									<td
+										class="pl-3 whitespace-nowrap {line.before !== line.after
+											? 'font-semibold'
+											: ''}">{line.after}</td
+									>
 									<td
 										class="pl-2 text-left font-words text-xs {line.notes.some(
 											(note) => !note.endsWith('off')
