@@ -35,6 +35,7 @@ def page(chromium: Browser, served: Served) -> Iterator[Page]:
     context = chromium.new_context(
         viewport={"width": 1280, "height": 800}, base_url=served.root, color_scheme="light"
     )
+    context.set_default_timeout(10_000)
     page = context.new_page()
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))

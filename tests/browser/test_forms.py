@@ -137,7 +137,7 @@ def test_a_plate_is_laid_otherwise_untied_and_tied_again(page: Page) -> None:
     tied = page.get_by_role("region", name="Tied to this shot")
     expect(tied).to_contain_text("agrees with the shot")
     expect(tied).to_contain_text("R G B half")
-    tied.get_by_label("How the files are laid").click()
+    tied.get_by_label("is laid on the shot").click()
     page.get_by_role("option", name="by file number").click()
     expect(tied).to_contain_text("by file number")
     tied.get_by_role("button", name="Untie").click()

@@ -24,13 +24,13 @@ def test_the_desk_and_the_cut_show_the_demo(page: Page) -> None:
     page.goto("/")
     orchard = page.get_by_role("link", name=re.compile("The Tin Orchard Short film"))
     expect(orchard).to_contain_text("4 follow the edit")
-    expect(orchard).to_contain_text("3 differ")
+    expect(orchard).to_contain_text("8 differ")
     orchard.click()
     line = page.get_by_role("row", name=re.compile("FRO_0030"))
     for words in ("1998 × 1080", "24", "4 frames short at the tail", "01:00:08:10", "92"):
         expect(line).to_contain_text(words)
     expect(page.get_by_role("row", name=re.compile("GRA_0030"))).to_contain_text("Frame 1030")
-    expect(page.get_by_role("row", name=re.compile("HAR_0020"))).to_contain_text("new in cut 02")
+    expect(page.get_by_role("row", name=re.compile("RIV_0080"))).to_contain_text("new in cut 03")
 
 
 @pytest.mark.parametrize("paper", ["paper", "dim"])
@@ -43,11 +43,15 @@ def test_screens_are_reachable_and_readable(
         viewport={"width": size[0], "height": size[1]}, base_url=served.root
     )
     context.add_init_script(f"localStorage.setItem('paper', '{paper}')")
+    context.set_default_timeout(10_000)
     page = context.new_page()
     open_shot(page, "FRO_0030")
     shot = page.url
-    production = page.get_by_role("link", name="Cut 02").get_attribute("href") or ""
-    addresses = ["/", production, f"{production}/edit", shot, f"{shot}/media", f"{shot}/handoff"]
+    production = page.get_by_role("link", name="Cut 03").get_attribute("href") or ""
+    addresses = [
+        *("/", production, f"{production}/recut", f"{production}/edit"),
+        *(shot, f"{shot}/time?rate=12", f"{shot}/data", f"{shot}/media", f"{shot}/handoff"),
+    ]
     for address in [*addresses, "/keys"]:
         page.goto(address)
         page.wait_for_load_state("networkidle")
@@ -85,7 +89,9 @@ def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:
     page.keyboard.press("p")
     expect(page.locator("html")).to_have_attribute("data-paper", "dim")
     for key, heading in (
-        ("m", "Plate of this shot"),
+        ("m", "Tied to this shot"),
+        ("t", "Change the time of this shot"),
+        ("q", "Put a data file right"),
         ("h", "What is written"),
         ("k", "Everywhere"),
     ):

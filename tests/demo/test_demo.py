@@ -40,12 +40,12 @@ def media_of(config: Config, story: str, code: str):
 def test_the_first_production_has_one_of_each(made: Config) -> None:
     _, _, productions = pages(made)
     orchard, harbour = productions.desk().productions
-    assert (orchard.title, orchard.shots) == ("The Tin Orchard", 10)
+    assert (orchard.title, orchard.shots) == ("The Tin Orchard", 19)
     assert (orchard.tally.follows, orchard.tally.reason) == (4, 2)
-    assert (orchard.tally.differs, orchard.tally.new) == (3, 1)
+    assert (orchard.tally.differs, orchard.tally.new) == (8, 3)
     assert harbour.format == "1920 × 1080 · 25 · upper field first"
     page = productions.page(orchard.id)
-    assert (page.frames, page.length) == (1261, "52.59 s")
+    assert (page.frames, page.length) == (1723, "71.86 s")
     states = {line.code: line.state for line in page.lines}
     assert states["FRO_0030"] is State.DIFFERS
     assert states["GRA_0040"] is State.REASON

@@ -63,7 +63,11 @@
 				value={field.text}
 				oninput={(event) => ontype(field.part, event.currentTarget.value)}
 				onfocus={(event) => event.currentTarget.select()}
-				onblur={oncommit}
+				onblur={(event) => {
+					// A link that takes what is typed along is no reason to save it first.
+					const to = event.relatedTarget;
+					if (!(to instanceof HTMLElement && 'keeps' in to.dataset)) oncommit();
+				}}
 				{onkeydown}
 			/>
 		{/if}

@@ -28,6 +28,7 @@
 						<Trouble
 							key={row.key}
 							problem={row.problem}
+							fields={row.fields}
 							onuse={(texts) => session.use(row.key, texts)}
 						/>
 					{/if}

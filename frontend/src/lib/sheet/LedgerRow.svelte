@@ -67,7 +67,10 @@
 			<span class="num block text-[11.5px] text-ink" data-understood>= {row.understood}</span>
 		{/if}
 		{#if row.key === 'rate' && typedRate && !row.problem}
-			<a class="act text-ink" href="/s/{session.id}/time?rate={encodeURIComponent(typedRate)}"
+			<a
+				class="act text-ink"
+				data-keeps
+				href="/s/{session.id}/time?rate={encodeURIComponent(typedRate)}"
 				>Keep the numbers or the timing …</a
 			>{' '}
 		{/if}
@@ -75,7 +78,8 @@
 			<Trouble
 				key={row.key}
 				problem={row.problem}
-				onuse={(texts) => void session.save({ [row.key]: texts })}
+				fields={row.fields}
+				onuse={(texts) => void session.use(row.key, texts)}
 			/>
 		{:else}
 			{#each row.says as said, i (i)}

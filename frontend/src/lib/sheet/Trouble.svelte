@@ -5,14 +5,25 @@
 	let {
 		key,
 		problem,
+		fields,
 		onuse
 	}: {
 		key: string;
 		problem: Schema<'Problem'>;
+		fields: Schema<'SheetField'>[];
 		onuse: (texts: Record<string, string>) => void;
 	} = $props();
 
-	const nearest = $derived(Object.values(problem.nearest).join(' × '));
+	/** What would work, put together as its fields stand beside each other. */
+	const nearest = $derived(
+		fields
+			.filter((field) => field.part in problem.nearest)
+			.map((field, place) => {
+				const text = problem.nearest[field.part];
+				return place && field.before ? ` ${field.before} ${text}` : text;
+			})
+			.join('')
+	);
 </script>
 
 <span id="problem-{key}" class="text-red" role="alert">{problem.message}</span>

@@ -73,6 +73,12 @@ export class SheetSession {
 		void this.reckon();
 	}
 
+	/** Take what would work in place of what is typed in a row. */
+	async use(key: string, texts: Record<string, string>): Promise<void> {
+		this.set({ ...this.typed, [key]: texts });
+		await this.commit(key);
+	}
+
 	/** Save a row where it can be taken; what can't be stays as it is typed. */
 	async commit(key: string): Promise<void> {
 		if (!this.typed[key]) return;

@@ -101,6 +101,7 @@
 								<Trouble
 									key={row.key}
 									problem={row.problem}
+									fields={row.fields}
 									onuse={(texts) => {
 										typed = { ...typed, [row.key]: texts };
 										void reckon();
