@@ -3,7 +3,7 @@
 import gc
 import sys
 
-from bench import cuts, headers, sheet
+from bench import cuts, headers, sheet, time
 
 
 def main() -> int:
@@ -12,7 +12,7 @@ def main() -> int:
     gc.freeze()
     kept = True
     try:
-        for module in (cuts, headers, sheet):
+        for module in (cuts, headers, sheet, time):
             for figure in module.measure():
                 print(figure, flush=True)
                 kept = kept and figure.kept

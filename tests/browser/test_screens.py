@@ -104,7 +104,7 @@ def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:
 def test_the_work_range_is_dragged_and_taken_back(page: Page) -> None:
     open_shot(page, "FRO_0020")
     rule = page.get_by_role("slider", name="Frame rule")
-    grip = rule.locator(".grip").last
+    grip = rule.locator("[data-band=work]").last
     box = grip.bounding_box()
     assert box is not None
     page.mouse.move(box["x"] + 5, box["y"] + 6)

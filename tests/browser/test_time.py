@@ -56,7 +56,7 @@ def test_a_lock_holds_against_dragging_keys_and_typing(page: Page) -> None:
     expect(page.get_by_role("status").filter(has_text="locked by")).to_contain_text(
         "locked by tester"
     )
-    grip = rule.locator(".grip").last.bounding_box()
+    grip = rule.locator("[data-band=work]").last.bounding_box()
     assert grip is not None
     page.mouse.move(grip["x"] + 6, grip["y"] + 6)
     page.mouse.down()
@@ -66,7 +66,7 @@ def test_a_lock_holds_against_dragging_keys_and_typing(page: Page) -> None:
     expect(told).to_be_visible()
     rule.focus()
     page.keyboard.press("l")
-    whole = page.get_by_label("Work range in one piece")
+    whole = page.get_by_label("work range in one piece")
     whole.fill("1001+50")
     expect(page.get_by_role("alert").first).to_contain_text("locked at 1001–1088 by tester")
     whole.press("Escape")
@@ -101,7 +101,7 @@ def test_the_rule_is_zoomed_panned_and_snapped(page: Page) -> None:
     expect(page.get_by_role("button", name="All", exact=True)).to_be_disabled()
     # An end that comes near the cut and its handles holds on to them.
     page.keyboard.press("Home")
-    box = rule.locator(".grip").first.bounding_box()
+    box = rule.locator("[data-band=work]").first.bounding_box()
     assert box is not None
     whole = rule.bounding_box()
     assert whole is not None
@@ -299,7 +299,7 @@ def test_shots_by_hand_and_comps(page: Page) -> None:
     expect(page.get_by_role("heading", name="Shots in cut order")).to_be_visible()
     page.keyboard.press("j")
     form = page.get_by_role("region", name="A shot that is not in the cut")
-    form.get_by_label("Code").fill("HAND_010")
+    form.get_by_role("textbox", name="Code", exact=True).fill("HAND_010")
     form.get_by_label("In, by timecode").fill("10:00:00:00")
     form.get_by_label("Out, the last frame").fill("09:00:00:00")
     form.get_by_role("button", name="Set up HAND_010").click()

@@ -87,6 +87,16 @@ def test_retimes_run_slow_fast_and_backwards() -> None:
     assert (held.whole, held.distinct) == (0, 0)
 
 
+def test_source_frames_are_named() -> None:
+    pal = fitted(100, "25", "24")
+    assert pal.skipped(4) == (24, 49, 74, 99)
+    assert pal.repeated(4) == ()
+    film = fitted(96, "24000/1001", "30000/1001")
+    assert film.repeated(3) == (0, 4, 8)
+    assert film.skipped(3) == ()
+    assert fitted(100, "24", "25").skipped(9) == (99,)
+
+
 @given(st.integers(1, 400), RATES, RATES, st.sampled_from(list(RateUse)))
 def test_counting_agrees_with_the_formulas(
     n: int, own: FrameRate, rate: FrameRate, use: RateUse
@@ -100,6 +110,9 @@ def test_counting_agrees_with_the_formulas(
     assert made.never + made.distinct == n
     assert made.again + made.distinct == made.whole
     assert len(strip(made)) <= 60
+    if made.whole:
+        assert made.skipped(10_000) == tuple(sorted(set(range(n)) - set(shown)))
+        assert set(made.repeated(10_000)) == {s for s in shown if shown.count(s) > 1}
 
 
 @given(st.integers(1, 300), RATES, RATES)

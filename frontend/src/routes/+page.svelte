@@ -215,6 +215,9 @@
 								>
 								<span class="block truncate">{shot.title}</span>
 								<span class="block truncate text-xs text-ink2">{shot.canvas} · {shot.verdict}</span>
+								{#if shot.warning}<span class="block truncate text-xs text-red" title={shot.warning}
+										>{shot.warning}</span
+									>{/if}
 								<span class="block truncate text-xs text-ink2"
 									>{shot.production}, {clock(shot.touched_at)}</span
 								>

@@ -9,6 +9,8 @@ from zero_slate.core.rate import FrameRate
 
 # A cadence that takes longer than this to come round is drawn only so far.
 MOST_CELLS = 60
+# How many project frames are gone through to name source frames; the counts are exact in any case.
+LOOKED_THROUGH = 5000
 
 
 class RateUse(StrEnum):
@@ -91,10 +93,40 @@ class Fitted:
         """How many project frames show a source frame that was shown already."""
         return self.whole - self.distinct
 
+    def skipped(self, most: int) -> tuple[int, ...]:
+        """Return the first source frames that are never shown, from 0, at most so many."""
+        found: list[int] = []
+        begins = 0
+        for frame in range(min(self.whole, LOOKED_THROUGH)):
+            ahead = (frame * abs(self.pace)).__floor__()
+            found.extend(range(begins, ahead))
+            begins = max(begins, ahead + 1)
+            if len(found) >= most:
+                break
+        else:
+            if self.whole <= LOOKED_THROUGH:
+                found.extend(range(begins, min(self.frames, begins + most)))
+        return tuple(self._way(ahead) for ahead in found[:most])
+
+    def repeated(self, most: int) -> tuple[int, ...]:
+        """Return the first source frames that are shown again, from 0, at most so many."""
+        found: dict[int, None] = {}
+        before = -1
+        for frame in range(min(self.whole, LOOKED_THROUGH)):
+            ahead = (frame * abs(self.pace)).__floor__()
+            if ahead == before:
+                found[self._way(ahead)] = None
+                if len(found) >= most:
+                    break
+            before = ahead
+        return tuple(found)
+
+    def _way(self, ahead: int) -> int:
+        return ahead if self.pace >= 0 else self.frames - 1 - ahead
+
     def shows(self, frame: int) -> int:
         """Return the source frame that project frame `frame` shows: ⌊i·a ÷ b⌋, both from 0."""
-        ahead = (frame * abs(self.pace)).__floor__()
-        return ahead if self.pace >= 0 else self.frames - 1 - ahead
+        return self._way((frame * abs(self.pace)).__floor__())
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from zero_slate.core.entry.moments import read_number, write_moment
 from zero_slate.core.entry.ranges import read_ends
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.raster import Size
-from zero_slate.core.rate import FrameRate
+from zero_slate.core.rate import FrameRate, read_rate
 from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Part, Texts
@@ -78,9 +78,12 @@ class RateKind:
     parts = (Part("rate", "Rate", 10),)
 
     def read(self, texts: Texts, entry: Entry) -> FrameRate:
-        """Return the rate."""
+        """Return the rate; what is written as fields a second is said to be."""
         try:
-            return FrameRate.parse(texts["rate"])
+            reading = read_rate(texts["rate"])
+            if reading.interlaced:
+                entry.say("two fields a frame")
+            return reading.rate
         except Refusal as refusal:
             raise refusal.in_part("rate") from None
 

@@ -198,10 +198,25 @@ def _scales(
                 "fields",
                 "fields",
                 tuple(_count_marks(view, origin, lambda n: str(2 * n))),
-                tuple(f"{2 * (n - origin)}, {2 * (n - origin) + 1}" for n in frames),
+                _field_readings(clock, origin, frames),
             )
         )
     return tuple(scales)
+
+
+def _field_readings(clock: Clock, origin: int, frames: range) -> tuple[str, ...]:
+    """Read both fields of each frame: counted, and as the edit's timecode with the field's number.
+
+    SMPTE ST 12-1 tells the two fields of a frame apart as the first and the second.
+    """
+    counted = [f"{2 * (n - origin)}, {2 * (n - origin) + 1}" for n in frames]
+    if not clock.ties:
+        return tuple(counted)
+    tie = clock.ties[0]
+    over, under = tie.pace.numerator, tie.pace.denominator
+    counts = (tie.label.frames + (n - tie.frame) * over // under for n in frames)
+    written = labels(counts, tie.label.rate, drop=tie.label.drop)
+    return tuple(f"{both} · {label}.1, .2" for both, label in zip(counted, written, strict=True))
 
 
 def _timecode_scale(tie: Tie, view: FrameRange, frames: range) -> Scale:

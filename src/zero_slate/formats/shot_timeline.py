@@ -29,6 +29,8 @@ def write_shot_timeline(
 ) -> bytes:
     """Write a timeline of one clip: the work range, cut out of what the plate has.
 
+    A closing blank frame follows it as a gap.
+
     The whole setup document stands in the timeline's metadata under `zero_slate`, exact; the
     format's own rates are floats.
     """
@@ -50,8 +52,15 @@ def write_shot_timeline(
     clip.metadata[METADATA] = {
         "work_range": {"first": setup.work_range.first, "last": setup.work_range.last},
         "cut_range": {"first": setup.cut_range.first, "last": setup.cut_range.last},
+        "clip_range": {"first": setup.clip_range.first, "last": setup.clip_range.last},
     }
     track.append(clip)
+    if setup.closing.frames:
+        track.append(
+            otio.schema.Gap(
+                "closing frame", source_range=_time_range(0, setup.closing.frames, rate)
+            )
+        )
     text: str = otio.adapters.write_to_string(timeline, "otio_json", indent=2)
     return (text + "\n").encode()
 

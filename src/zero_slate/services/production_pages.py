@@ -91,6 +91,7 @@ class RecentShot:
     canvas: str
     shape: float
     edit_shape: float
+    warning: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -259,6 +259,7 @@ class Productions:
             str(setup.canvas),
             float(setup.raster.display_aspect),
             float(loaded.edit.raster.display_aspect),
+            loaded.head.warning,
         )
 
     def _placed(

@@ -12,6 +12,7 @@ from zero_slate.core.content import Content
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.figures import counted, decimal
 from zero_slate.core.frames import FrameRange
+from zero_slate.core.match import rate_warning
 from zero_slate.core.recut import Doubt, Fate, Recutting, compare, covered, tally
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.situation import Situation
@@ -62,6 +63,7 @@ class RecutLine:
     locked_by: str
     taken: bool
     takes: bool
+    warning: str
     doubt: Doubt | None
 
 
@@ -221,9 +223,11 @@ class Recuts:
         head = tail = holes = 0
         work_before = work_after = locked = ""
         takes = taken = False
+        warning = ""
         if shot is not None:
             setup = shot.content.setup
             work_before = str(setup.work_range)
+            warning = rate_warning(setup, shot.at.edit, shot.content.departures)
             asked = shot.at.asked.work_range
             takes = each.asks_something
             if asked is not None:
@@ -262,6 +266,7 @@ class Recuts:
             locked,
             taken,
             takes,
+            warning,
             each.doubt,
         )
 

@@ -27,6 +27,7 @@ from zero_slate.core.comp import joined, require_adjoining
 from zero_slate.core.content import Content, Departure, Departures, Lock
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.drawings.bars import BarDrawing, draw_ranges, draw_rates
+from zero_slate.core.drawings.cadence import CadenceDrawing, draw_cadences
 from zero_slate.core.drawings.canvas import CanvasDrawing, draw_canvas
 from zero_slate.core.drawings.moments import MomentsDrawing, draw_moments
 from zero_slate.core.drawings.speed import SpeedDrawing, draw_speed
@@ -102,6 +103,7 @@ class Drawings:
 
     canvas: CanvasDrawing
     rates: BarDrawing
+    cadences: tuple[CadenceDrawing, ...]
     ranges: BarDrawing
     moments: MomentsDrawing
     wedge: WedgeDrawing
@@ -206,6 +208,7 @@ class Shots:
         drawings = Drawings(
             draw_canvas(setup.raster, loaded.edit.raster),
             draw_rates(at),
+            draw_cadences(at),
             draw_ranges(at),
             draw_moments(at, before, renumbered(before, setup.count, anchor)),
             draw_wedge(at),

@@ -9,12 +9,9 @@
 	let {
 		rule,
 		busy,
-		text,
-		note,
-		wrong,
+		typing,
 		onlook,
-		onfirst,
-		onlast,
+		onend,
 		ontype,
 		onwhole,
 		oncommit,
@@ -26,33 +23,38 @@
 		rule: Schema<'Rule'>;
 		/** Whether an answer of the server is awaited: a drag waits for it, and draws on. */
 		busy: boolean;
-		/** The work range as it is typed in one piece, and what was understood or is wrong. */
-		text: string;
-		note: string;
-		wrong: boolean;
+		/** A range as it is typed in one piece, and what was understood or is wrong. */
+		typing: (key: RangeKey) => { text: string; note: string; wrong: boolean };
 		/** Another part of the rule is looked at; null is all of it. */
 		onlook: (view: Schema<'FrameRange'> | null) => void;
-		/** The work range is to begin, or end, at a frame. */
-		onfirst: (frame: number) => void;
-		onlast: (frame: number) => void;
-		/** An end of the work range is being dragged. */
-		ontype: (end: 'first' | 'last', frame: number) => void;
-		/** The work range is being typed in one piece. */
-		onwhole: (text: string) => void;
-		oncommit: () => void;
-		onleave: () => void;
+		/** A range is to begin, or end, at a frame. */
+		onend: (key: RangeKey, end: End, frame: number) => void;
+		/** An end of a range is being dragged. */
+		ontype: (key: RangeKey, end: End, frame: number) => void;
+		/** A range is being typed in one piece. */
+		onwhole: (key: RangeKey, text: string) => void;
+		oncommit: (key: RangeKey) => void;
+		onleave: (key: RangeKey) => void;
 		onlock: () => void;
 		onmark: (frame: number) => void;
 		element?: SVGSVGElement | null;
 	} = $props();
 
+	type End = 'first' | 'last';
+	type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
+
 	const SNAP = 7;
+	const RANGES: Record<string, RangeKey> = {
+		cut: 'cut_range',
+		work: 'work_range',
+		clip: 'clip_range'
+	};
 	const FIGURE = 6.5;
 
 	let width = $state(1100);
 	let chosen = $state<number | null>(null);
 	let inHand = $state('work');
-	let dragging = $state<'first' | 'last' | null>(null);
+	let dragging = $state<{ band: string; end: End } | null>(null);
 	let dragged = $state<number | null>(null);
 	let snapped = $state(false);
 	let refused = $state(false);
@@ -78,21 +80,30 @@
 	const spoken = $derived(
 		rule.scales.map((each) => `${each.label} ${each.readings[reading] ?? ''}`).join(', ')
 	);
-	const stored = $derived(band('work')?.runs[0]);
-	/** The work range as the hand has it: an end in drag is where the pointer is. */
-	const work = $derived.by(() => {
-		if (!stored || dragging === null || dragged === null) return stored;
-		return dragging === 'first'
+	/** The range that is typed and set by keys: that of the band in hand, or else the work range. */
+	const range = $derived(RANGES[inHand] ?? 'work_range');
+	const typed = $derived(typing(range));
+
+	/** A band's range as the hand has it: an end in drag is where the pointer is. */
+	function held(name: string): Schema<'FrameRange'> | undefined {
+		const stored = band(name)?.runs[0];
+		if (!stored || dragging?.band !== name || dragged === null) return stored;
+		return dragging.end === 'first'
 			? { first: Math.min(dragged, stored.last), last: stored.last }
 			: { first: stored.first, last: Math.max(dragged, stored.first) };
-	});
+	}
 
 	// A drag goes on without waiting; the newest place is told as soon as the server is free.
 	$effect(() => {
 		if (busy || dragging === null || dragged === null || dragged === sent) return;
 		sent = dragged;
-		ontype(dragging, dragged);
+		tell(dragging, dragged);
 	});
+
+	function tell(what: { band: string; end: End }, at: number): void {
+		const key = RANGES[what.band];
+		if (key) ontype(key, what.end, at);
+	}
 
 	const visible = (run: Schema<'FrameRange'>) => run.last >= view.first && run.first <= view.last;
 	const from = (run: Schema<'FrameRange'>) => Math.max(LEFT, x(run.first));
@@ -132,10 +143,10 @@
 	function onpointermove(event: PointerEvent): void {
 		const at = Math.floor(pointed(event));
 		if (dragging) {
-			const held = event.altKey ? null : snap(at, dragging);
-			snapped = held !== null;
-			dragged =
-				held ?? (dragging === 'last' ? Math.round(pointed(event)) - 1 : Math.round(pointed(event)));
+			const near = event.altKey ? null : snap(at, dragging.end);
+			snapped = near !== null;
+			const edge = Math.round(pointed(event));
+			dragged = near ?? (dragging.end === 'last' ? edge - 1 : edge);
 			chosen = dragged;
 		} else if (pan) {
 			view.move(pan.first - (event.clientX - pan.x) / scale);
@@ -143,22 +154,25 @@
 	}
 
 	/** The frame that an end holds on to here, if any: cut, handles, clip and files end there. */
-	function snap(at: number, end: 'first' | 'last'): number | null {
+	function snap(at: number, end: End): number | null {
 		const ends = end === 'first' ? rule.snap_first : rule.snap_last;
 		const near = ends.filter((each) => Math.abs(each - at) * scale <= SNAP);
 		near.sort((a, b) => Math.abs(a - at) - Math.abs(b - at));
 		return near[0] ?? null;
 	}
 
-	function grip(event: PointerEvent, end: 'first' | 'last'): void {
+	const words = (key: RangeKey) => key.replace('_', ' ');
+	const isLocked = (name: string) => name === 'work' && rule.locked !== null;
+
+	function grip(event: PointerEvent, name: string, end: End): void {
 		event.preventDefault();
 		event.stopPropagation();
-		inHand = 'work';
-		if (rule.locked) {
+		inHand = name;
+		if (isLocked(name)) {
 			refused = true;
 			return;
 		}
-		dragging = end;
+		dragging = { band: name, end };
 		sent = null;
 		view.hold();
 		(event.currentTarget as Element).setPointerCapture(event.pointerId);
@@ -166,11 +180,12 @@
 
 	function release(): void {
 		if (!dragging) return;
-		if (dragged !== null && dragged !== sent) ontype(dragging, dragged);
+		if (dragged !== null && dragged !== sent) tell(dragging, dragged);
+		const key = RANGES[dragging.band];
 		dragging = dragged = null;
 		snapped = false;
 		view.release();
-		oncommit();
+		if (key) oncommit(key);
 	}
 
 	function take(event: PointerEvent): void {
@@ -192,9 +207,9 @@
 		view.reveal(at);
 	}
 
-	function end(set: (frame: number) => void): void {
-		if (rule.locked) refused = true;
-		else set(frame);
+	function set(end: End): void {
+		if (range === 'work_range' && rule.locked) refused = true;
+		else onend(range, end, frame);
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
@@ -210,8 +225,8 @@
 			ArrowDown: () => (inHand = names[(names.indexOf(inHand) + 1) % names.length] ?? inHand),
 			ArrowUp: () =>
 				(inHand = names[(names.indexOf(inHand) + names.length - 1) % names.length] ?? inHand),
-			b: () => end(onfirst),
-			l: () => end(onlast),
+			b: () => set('first'),
+			l: () => set('last'),
 			i: () => onmark(frame),
 			z: () => ends?.[0] && view.fit(ends[0].first, ends.at(-1)?.last ?? ends[0].last),
 			'+': () => view.zoom(0.5, frame),
@@ -235,20 +250,20 @@
 <div class="flex flex-wrap items-center gap-x-3 px-[18px] pt-[5px]">
 	<h2 class="font-semibold">Frame rule</h2>
 	<label class="flex items-center gap-2 text-xs text-ink2">
-		work range
+		{words(range)}
 		<input
 			class="field num min-h-[22px] py-0 font-medium text-ink"
 			style="width: 24ch"
-			aria-label="Work range in one piece"
-			aria-invalid={wrong}
+			aria-label={`${words(range)} in one piece`}
+			aria-invalid={typed.wrong}
 			autocomplete="off"
 			spellcheck="false"
-			value={text}
-			oninput={(event) => onwhole(event.currentTarget.value)}
-			onblur={oncommit}
+			value={typed.text}
+			oninput={(event) => onwhole(range, event.currentTarget.value)}
+			onblur={() => oncommit(range)}
 			onkeydown={(event) => {
-				if (event.key === 'Enter') oncommit();
-				if (event.key === 'Escape') onleave();
+				if (event.key === 'Enter') oncommit(range);
+				if (event.key === 'Escape') onleave(range);
 			}}
 		/>
 	</label>
@@ -285,9 +300,9 @@
 	{#if rule.locked}<span class="text-xs" class:text-red={refused} role="status"
 			>locked by {rule.locked}{refused ? ': open the lock to move an end' : ''}</span
 		>{/if}
-	{#if note}<span
-			class="text-xs {wrong ? 'text-red' : 'text-ink'}"
-			role={wrong ? 'alert' : 'status'}>{note}</span
+	{#if typed.note}<span
+			class="text-xs {typed.wrong ? 'text-red' : 'text-ink'}"
+			role={typed.wrong ? 'alert' : 'status'}>{typed.note}</span
 		>{/if}
 	<span class="ml-auto flex items-baseline gap-3 text-xs text-ink2">
 		{#if snapped}<span class="text-ink">held at {dragged}</span>{/if}
@@ -354,7 +369,7 @@
 		{#if place}
 			<g class="band {each.tone}" class:hand={inHand === each.key}>
 				<text x="18" y={place.y + place.height / 2 + 4} class="name">{each.label}</text>
-				{#each each.key === 'work' && work ? [work] : each.runs as run (run.first)}
+				{#each each.key in RANGES ? [held(each.key) ?? each.runs[0]!] : each.runs as run (run.first)}
 					{#if visible(run)}
 						<rect x={from(run)} y={place.y} width={wide(run, 1)} height={place.height} />
 					{/if}
@@ -396,25 +411,30 @@
 			</path>
 		{/if}
 	{/each}
-	{#if work}
-		{#each ['first', 'last'] as const as end (end)}
-			{@const at = end === 'first' ? x(work.first) : x(work.last + 1)}
-			{#if at >= LEFT - 6 && at <= width - RIGHT + 6}
-				<rect
-					role="presentation"
-					class="grip"
-					class:locked={rule.locked !== null}
-					x={at - 6}
-					y="45"
-					width="12"
-					height="14"
-					onpointerdown={(event) => grip(event, end)}
-					onpointerup={release}
-					onpointercancel={release}
-				/>
-			{/if}
-		{/each}
-	{/if}
+	{#each Object.keys(RANGES) as name (name)}
+		{@const run = held(name)}
+		{@const place = places.bands[name]}
+		{#if run && place}
+			{#each ['first', 'last'] as const as end (end)}
+				{@const at = end === 'first' ? x(run.first) : x(run.last + 1)}
+				{#if at >= LEFT - 6 && at <= width - RIGHT + 6}
+					<rect
+						role="presentation"
+						class="grip"
+						class:locked={isLocked(name)}
+						data-band={name}
+						x={at - 6}
+						y={place.y - 1}
+						width="12"
+						height={place.height + 2}
+						onpointerdown={(event) => grip(event, name, end)}
+						onpointerup={release}
+						onpointercancel={release}
+					/>
+				{/if}
+			{/each}
+		{/if}
+	{/each}
 	<g class="hairline" aria-hidden="true">
 		<path d="M{x(frame) + scale / 2} 2v{places.tall - 6}" />
 		{#each rule.scales as each (each.key)}

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import BarsDrawing from './BarsDrawing.svelte';
+	import CadenceStrip from './CadenceStrip.svelte';
 	import MomentsDrawing from './MomentsDrawing.svelte';
 	import ScaleDrawing from './ScaleDrawing.svelte';
 	import SpeedDrawing from './SpeedDrawing.svelte';
@@ -44,4 +45,9 @@
 		</div>
 	{/each}
 </dl>
-{#if name === 'rates'}<SpeedDrawing drawing={drawings.speed} />{/if}
+{#if name === 'rates'}
+	{#each drawings.cadences as cadence, i (i)}
+		<div class="px-[22px] pt-3"><CadenceStrip drawing={cadence} /></div>
+	{/each}
+	<SpeedDrawing drawing={drawings.speed} />
+{/if}

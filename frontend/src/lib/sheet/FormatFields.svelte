@@ -31,6 +31,9 @@
 							fields={row.fields}
 							onuse={(texts) => session.use(row.key, texts)}
 						/>
+					{:else if row.understood}<span class="num text-ink" data-understood
+							>= {row.understood}</span
+						>
 					{/if}
 				</span>
 			</div>

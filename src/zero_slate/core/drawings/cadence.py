@@ -9,6 +9,10 @@ from zero_slate.core.figures import counted, decimal, seconds
 from zero_slate.core.media import Element, Role
 from zero_slate.core.situation import Situation
 
+# How many elements are drawn, and how many source frames are named.
+MOST_DRAWN = 4
+NAMED = 4
+
 
 @dataclass(frozen=True, slots=True)
 class CadenceDrawing:
@@ -33,12 +37,35 @@ def fitted_of(at: Situation, element: Element) -> Fitted | None:
     return Fitted(element.media.count, own, at.setup.rate, element.use, retime)
 
 
+def draw_cadences(at: Situation) -> tuple[CadenceDrawing, ...]:
+    """Draw the cadence of every element that has one, and of a retime that no plate is tied to."""
+    drawn = [draw_cadence(at, element) for element in at.elements[:MOST_DRAWN]]
+    event = at.event
+    if event is not None and event.speed not in (0, 1) and at.plate is None:
+        source = Fitted(
+            event.source.length, event.source_rate, at.setup.rate, RateUse.TIME, event.speed
+        )
+        drawn.append(_drawn(source, at.setup.scan.interlaced))
+    return tuple(each for each in drawn if each is not None)
+
+
 def draw_cadence(at: Situation, element: Element) -> CadenceDrawing | None:
     """Draw an element's cadence; None where its frames lie one to one."""
     fitted = fitted_of(at, element)
-    if fitted is None or not fitted.pace:
+    return _drawn(fitted, at.setup.scan.interlaced) if fitted is not None else None
+
+
+def _named(sources: tuple[int, ...], of: int) -> str:
+    """Write which source frames, counted from 1 as people do."""
+    if not sources:
+        return ""
+    return f": {', '.join(str(n + 1) for n in sources)}{' …' if of > len(sources) else ''}"
+
+
+def _drawn(fitted: Fitted, interlaced: bool) -> CadenceDrawing | None:
+    if not fitted.pace:
         return None
-    fields = at.setup.scan.interlaced and fitted.use is RateUse.TIME and 0 < fitted.pace <= 1
+    fields = interlaced and fitted.use is RateUse.TIME and 0 < fitted.pace <= 1
     name = cadence_name(fitted, fields=fields)
     facts = [
         Fact(
@@ -49,15 +76,24 @@ def draw_cadence(at: Situation, element: Element) -> CadenceDrawing | None:
         ),
         Fact("In this shot", f"{counted(fitted.whole, 'frame')}, {seconds(fitted.seconds)}", False),
         Fact("Speed", f"{decimal(fitted.speed, 4, trim=True)}×", fitted.speed != 1),
-        Fact("Never shown", counted(fitted.never, "source frame"), fitted.never > 0),
-        Fact("Shown again", counted(fitted.again, "frame"), False),
+        Fact(
+            "Never shown",
+            counted(fitted.never, "source frame") + _named(fitted.skipped(NAMED), fitted.never),
+            fitted.never > 0,
+        ),
+        Fact(
+            "Shown again",
+            counted(fitted.again, "frame") + _named(fitted.repeated(NAMED), fitted.again),
+            False,
+        ),
     ]
     if fitted.left_over:
         facts.append(Fact("Left over", f"{decimal(fitted.left_over, 2)} frames", False))
     if name:
         facts.append(Fact("Cadence", f"{name} {'fields' if fields else 'frames'}", False))
+    retime = "" if fitted.retime == 1 else f"{decimal(fitted.retime * 100, 1, trim=True)} % of "
     return CadenceDrawing(
-        f"{fitted.own} in {fitted.rate}",
+        f"{retime}{fitted.own} in {fitted.rate}",
         f"every {counted(period(fitted), 'frame')}" if period(fitted) > 1 else "",
         str(fitted.use),
         fields,

@@ -63,12 +63,15 @@ def _moving(before: Luma, after: Luma) -> NDArray[np.bool_]:
     """Return where anything changes about each lower line: in it, or in a line beside it."""
     changed = np.abs(after - before) > MOVES
     rows = _rows(before)
-    return changed[0::2][:rows] | changed[1::2][:rows] | changed[0::2][1 : rows + 1]
+    upper, lower = changed[0::2], changed[1::2]
+    about: NDArray[np.bool_] = upper[:rows] | lower[:rows] | upper[1 : rows + 1]
+    return about
 
 
 def _rows(frame: Luma) -> int:
     """Return how many lower lines have an upper line on both sides."""
-    return (frame.shape[0] - 1) // 2
+    lines: int = frame.shape[0]
+    return (lines - 1) // 2
 
 
 def _comb(top: Luma, bottom: Luma, moving: NDArray[np.bool_]) -> float:

@@ -12,6 +12,8 @@
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { version } from '$lib/words';
 
+	type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
+
 	const LOOK_EVERY = 3000;
 
 	const shot = openShot();
@@ -76,12 +78,15 @@
 		rule: () => ruler?.focus()
 	});
 
-	const workRow = $derived(session?.row('work_range'));
-	const whole = $derived.by(() => {
-		const typed = session?.typed.work_range?.first;
-		const parts = workRow?.fields.map((field) => field.text) ?? [];
-		return typed !== undefined && !/^\d+$/.test(typed) ? typed : parts.join('-');
-	});
+	/** A range as the frame rule has it typed in one piece. */
+	function typing(key: RangeKey): { text: string; note: string; wrong: boolean } {
+		const row = session?.row(key);
+		const typed = session?.typed[key]?.first;
+		const parts = row?.fields.map((field) => field.text) ?? [];
+		const text = typed !== undefined && !/^\d+$/.test(typed) ? typed : parts.join('-');
+		const note = row?.problem?.message ?? (row?.understood ? `= ${row.understood}` : '');
+		return { text, note, wrong: row?.problem != null };
+	}
 
 	function mark(frame: number): void {
 		if (!session) return;
@@ -91,10 +96,6 @@
 
 	/** A frame as the grammar reads it: below zero with “=”. */
 	const written = (frame: number) => (frame < 0 ? `=${frame}` : String(frame));
-
-	function setEnd(end: 'first' | 'last', frame: number): void {
-		void session?.save({ work_range: { [end]: written(frame) } });
-	}
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -209,18 +210,15 @@
 				bind:element={ruler}
 				rule={session.page.rule}
 				busy={session.awaited > 0}
-				text={whole}
-				note={workRow?.problem?.message ?? (workRow?.understood ? `= ${workRow.understood}` : '')}
-				wrong={workRow?.problem != null}
+				{typing}
 				onlook={(view) => session?.lookAt(view)}
-				onwhole={(text) => session?.type('work_range', 'first', text)}
-				onleave={() => session?.leave('work_range')}
+				onend={(key, end, frame) => void session?.save({ [key]: { [end]: written(frame) } })}
+				ontype={(key, end, frame) => session?.type(key, end, written(frame))}
+				onwhole={(key, text) => session?.type(key, 'first', text)}
+				oncommit={(key) => void session?.commit(key)}
+				onleave={(key) => session?.leave(key)}
 				onlock={() => void session?.lock(!session.page.lock)}
 				onmark={mark}
-				onfirst={(frame) => setEnd('first', frame)}
-				onlast={(frame) => setEnd('last', frame)}
-				ontype={(end, frame) => session?.type('work_range', end, written(frame))}
-				oncommit={() => void session?.commit('work_range')}
 			/>
 		</footer>
 	</div>

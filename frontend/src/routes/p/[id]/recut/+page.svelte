@@ -171,6 +171,10 @@
 							{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}"
 									>{line.code}</a
 								>{:else}{line.code}{/if}
+							{#if line.warning}<span
+									class="block max-w-36 truncate font-words text-[11px] font-normal text-red"
+									title={line.warning}>{line.warning}</span
+								>{/if}
 							{#if line.former_code}<span class="block text-[11px] font-normal text-ink2"
 									>was {line.former_code}</span
 								>{/if}
