@@ -49,7 +49,7 @@ def read_cut(file: Path) -> Steps:
     def go(page: Page) -> None:
         page.get_by_role("button", name="Read a new cut").click()
         page.locator("input[type=file]").set_input_files(file)
-        page.get_by_role("button", name="Read as cut 03").wait_for()
+        page.get_by_role("button", name="Read as cut 04").wait_for()
 
     return go
 
@@ -73,9 +73,48 @@ def type_rate(page: Page) -> None:
     page.get_by_role("alert").wait_for()
 
 
+def recut(page: Page) -> None:
+    """Lay the third cut against the second."""
+    page.get_by_role("link", name="Recut").click()
+    page.locator("[data-recut=RIV_0010]").wait_for()
+
+
+def change_rate(page: Page) -> None:
+    """Type a rate into a change of time."""
+    page.get_by_role("heading", name="Change the time of this shot").wait_for()
+    page.get_by_role("textbox", name="Rate", exact=True).fill("12")
+    page.get_by_text("become 54").wait_for()
+
+
+def put_right(file: Path) -> Steps:
+    """Put a data file right."""
+
+    def go(page: Page) -> None:
+        page.locator("input[type=file]").set_input_files(file)
+        page.get_by_role("button", name=f"Put {file.name} right").click()
+        page.get_by_text("frames merged").wait_for()
+
+    return go
+
+
+def speed(page: Page) -> None:
+    """Set both speeds side by side, on twos."""
+    page.get_by_role("textbox", name="Rate", exact=True).focus()
+    page.get_by_label("Rate on the right").click()
+    page.get_by_role("option", name="12", exact=True).click()
+    page.get_by_role("button", name="on twos").click()
+
+
+def count(page: Page) -> None:
+    """Type another count."""
+    page.get_by_label("Count starts at").fill("1")
+    page.get_by_text("typed, not saved").wait_for()
+
+
 def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
     """List each picture: its name, its paper, and the way to what it shows."""
     edl = home / "volumes/orchard/edit/tin_orchard_c01.edl"
+    track = home / "volumes/orchard/data/RIV_0010_track.csv"
     return (
         ("desk", "paper", lambda page: None),
         ("cut", "paper", cut),
@@ -86,6 +125,12 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
         ("sheet-reasons", "paper", shot("GRA_0040")),
         ("media", "paper", shot("GRA_0030", "Media")),
+        ("recut", "paper", then(cut, recut)),
+        ("time", "paper", then(shot("FRO_0030", "Time"), change_rate)),
+        ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
+        ("speed", "dim", then(shot("FRO_0030"), speed)),
+        ("rates", "paper", shot("RIV_0020", "Media")),
+        ("counts", "paper", then(shot("RIV_0010"), count)),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
         ("keys", "paper", lambda page: page.keyboard.press("k")),
     )

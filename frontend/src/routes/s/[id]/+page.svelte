@@ -132,6 +132,13 @@
 			>
 		</Notice>
 	{/if}
+	<header class="hidden px-4 pb-2 print:block">
+		<h1 class="num text-code font-semibold">{session.page.head.code}</h1>
+		<p>
+			{[session.page.head.title, session.page.head.subtitle].filter(Boolean).join(' · ')} — {sheet.verdict},
+			{version(session.page.head.version)}
+		</p>
+	</header>
 	<div class="flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
 		<div class="flex min-h-0 grow tight:block">
 			<main
