@@ -73,6 +73,12 @@ def type_rate(page: Page) -> None:
     page.get_by_role("alert").wait_for()
 
 
+def all_read(page: Page) -> None:
+    """Wait until every header of the folder is read."""
+    page.get_by_role("region", name="Folder").get_by_text("tied to this shot").first.wait_for()
+    page.get_by_text("Reading every header").wait_for(state="hidden")
+
+
 def recut(page: Page) -> None:
     """Lay the third cut against the second."""
     page.get_by_role("link", name="Recut").click()
@@ -124,12 +130,12 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("sheet-dim", "dim", shot("FRO_0030")),
         ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
         ("sheet-reasons", "paper", shot("GRA_0040")),
-        ("media", "paper", shot("GRA_0030", "Media")),
+        ("media", "paper", then(shot("GRA_0030", "Media"), all_read)),
         ("recut", "paper", then(cut, recut)),
         ("time", "paper", then(shot("FRO_0030", "Time"), change_rate)),
         ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
         ("speed", "dim", then(shot("FRO_0030"), speed)),
-        ("rates", "paper", shot("RIV_0020", "Media")),
+        ("rates", "paper", then(shot("RIV_0020", "Media"), all_read)),
         ("counts", "paper", then(shot("RIV_0010"), count)),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
         ("keys", "paper", lambda page: page.keyboard.press("k")),

@@ -21,3 +21,8 @@ export function version(number: number): string {
 export function size(bytes: number): string {
 	return bytes < 1e6 ? `${(bytes / 1e3).toFixed(1)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 }
+
+/** A frame as the grammar of fields reads it: below zero with “=”. */
+export function frameText(frame: number): string {
+	return frame < 0 ? `=${frame}` : String(frame);
+}

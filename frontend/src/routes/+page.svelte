@@ -206,7 +206,9 @@
 							href="/s/{shot.id}"
 							class="flex items-center gap-4 border-t border-rule py-3 hover:bg-raised"
 						>
-							<Shape shape={shot.shape} edit={shot.edit_shape} height={46} />
+							<span class="shrink-0"
+								><Shape shape={shot.shape} edit={shot.edit_shape} height={46} /></span
+							>
 							<span class="min-w-0">
 								<span class="flex items-center gap-2"
 									><Mark state={shot.state} word={shot.word} size={11} /><span

@@ -13,7 +13,7 @@
 </script>
 
 <figure class="py-1" aria-label="Cadence, {drawing.title}">
-	<div class="flex flex-wrap gap-y-1">
+	<div class="flex flex-wrap gap-y-1 pl-px">
 		{#each cells as cell (cell.frame)}
 			<span
 				class="num relative flex h-[30px] min-w-[26px] items-stretch border border-ink text-center text-[11px] {cell.again

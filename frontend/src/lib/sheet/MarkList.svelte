@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import Choice from '$lib/ui/choice/Choice.svelte';
+	import { frameText } from '$lib/words';
 	import type { SheetSession } from './session.svelte';
 
 	let { session }: { session: SheetSession } = $props();
@@ -16,7 +17,7 @@
 	const marks = $derived(session.page.marks);
 	const typed = $derived(
 		marks.map((mark) => ({
-			frame: mark.frame < 0 ? `=${mark.frame}` : String(mark.frame),
+			frame: frameText(mark.frame),
 			kind: mark.kind ?? 'marker',
 			name: mark.name ?? ''
 		}))

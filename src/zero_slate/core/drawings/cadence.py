@@ -89,15 +89,17 @@ def _drawn(fitted: Fitted, interlaced: bool) -> CadenceDrawing | None:
     ]
     if fitted.left_over:
         facts.append(Fact("Left over", f"{decimal(fitted.left_over, 2)} frames", False))
-    if name:
-        facts.append(Fact("Cadence", f"{name} {'fields' if fields else 'frames'}", False))
+    if name and name != "1":
+        unit = "fields" if fields else "frames"
+        each = "" if ":" in name else "each picture "
+        facts.append(Fact("Cadence", f"{each}{name} {unit}", False))
     retime = "" if fitted.retime == 1 else f"{decimal(fitted.retime * 100, 1, trim=True)} % of "
     return CadenceDrawing(
         f"{retime}{fitted.own} in {fitted.rate}",
         f"every {counted(period(fitted), 'frame')}" if period(fitted) > 1 else "",
         str(fitted.use),
         fields,
-        strip(fitted, fields=fields),
+        strip(fitted, fields=fields) if fitted.pace != 1 else (),
         period(fitted),
         tuple(facts),
     )

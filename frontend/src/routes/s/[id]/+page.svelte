@@ -10,7 +10,7 @@
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
-	import { version } from '$lib/words';
+	import { frameText, version } from '$lib/words';
 
 	type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
 
@@ -90,12 +90,9 @@
 
 	function mark(frame: number): void {
 		if (!session) return;
-		const kept = session.page.marks.map((each) => ({ ...each, frame: written(each.frame) }));
-		void session.setMarks([...kept, { frame: written(frame), kind: 'marker', name: '' }]);
+		const kept = session.page.marks.map((each) => ({ ...each, frame: frameText(each.frame) }));
+		void session.setMarks([...kept, { frame: frameText(frame), kind: 'marker', name: '' }]);
 	}
-
-	/** A frame as the grammar reads it: below zero with “=”. */
-	const written = (frame: number) => (frame < 0 ? `=${frame}` : String(frame));
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -219,8 +216,8 @@
 				busy={session.awaited > 0}
 				{typing}
 				onlook={(view) => session?.lookAt(view)}
-				onend={(key, end, frame) => void session?.save({ [key]: { [end]: written(frame) } })}
-				ontype={(key, end, frame) => session?.type(key, end, written(frame))}
+				onend={(key, end, frame) => void session?.save({ [key]: { [end]: frameText(frame) } })}
+				ontype={(key, end, frame) => session?.type(key, end, frameText(frame))}
 				onwhole={(key, text) => session?.type(key, 'first', text)}
 				oncommit={(key) => void session?.commit(key)}
 				onleave={(key) => session?.leave(key)}
