@@ -12,7 +12,7 @@
 	const name = (source: number) => LETTERS[source] ?? String(source + 1);
 </script>
 
-<figure class="py-1" aria-label="Cadence, {drawing.title}">
+<div role="figure" class="py-1" aria-label="Cadence, {drawing.title}">
 	<div class="flex flex-wrap gap-y-1 pl-px">
 		{#each cells as cell (cell.frame)}
 			<span
@@ -39,11 +39,11 @@
 		{/each}
 		{#if drawing.cells.length > MOST}<span class="self-center pl-2 text-ink2">…</span>{/if}
 	</div>
-	<figcaption class="pt-1 text-xs text-ink2">
+	<p class="pt-1 text-xs text-ink2">
 		{drawing.title}, {drawing.use}{drawing.comes_round > 1
 			? `; comes round ${drawing.corner}`
 			: ''}{drawing.cells.some((cell) => cell.skipped) ? '; red: source frames passed over' : ''}
-	</figcaption>
+	</p>
 	<dl class="flex flex-wrap gap-x-5 pt-1 text-xs">
 		{#each drawing.facts as fact (fact.label)}
 			<div class="flex gap-1.5">
@@ -52,4 +52,4 @@
 			</div>
 		{/each}
 	</dl>
-</figure>
+</div>
