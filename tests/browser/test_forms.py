@@ -149,7 +149,7 @@ def test_a_plate_is_laid_otherwise_untied_and_tied_again(page: Page) -> None:
     folder.get_by_role("button", name="orchard", exact=True).last.click()
     folder.get_by_role("button", name="edit", exact=True).click()
     expect(folder).to_contain_text("No pictures and no movies in this folder")
-    expect(folder).to_contain_text("2 other files are left out")
+    expect(folder).to_contain_text("3 other files are left out")
 
 
 def test_files_that_differ_are_replaced_only_when_asked(page: Page, served: Served) -> None:

@@ -252,7 +252,7 @@
 	<label class="flex items-center gap-2 text-xs text-ink2">
 		{words(range)}
 		<input
-			class="field num min-h-[22px] py-0 font-medium text-ink"
+			class="field num min-h-[24px] py-0 font-medium text-ink"
 			style="width: 24ch"
 			aria-label={`${words(range)} in one piece`}
 			aria-invalid={typed.wrong}
@@ -269,7 +269,7 @@
 	</label>
 	<button
 		type="button"
-		class="act text-xs"
+		class="act min-h-[24px] text-xs"
 		aria-pressed={rule.locked !== null}
 		title="{rule.locked ? 'Open the lock' : 'Lock the work range'} ({KEYS.lock.key})"
 		onclick={onlock}
@@ -309,19 +309,19 @@
 		<span><span class="text-ink">{band(inHand)?.label}</span> in hand</span>
 		<button
 			type="button"
-			class="act"
+			class="act min-h-[24px]"
 			title="Show less of the rule, larger (+)"
 			onclick={() => view.zoom(0.5, frame)}>Closer</button
 		>
 		<button
 			type="button"
-			class="act"
+			class="act min-h-[24px]"
 			title="Show more of the rule (-)"
 			onclick={() => view.zoom(2, frame)}>Farther</button
 		>
 		<button
 			type="button"
-			class="act"
+			class="act min-h-[24px]"
 			disabled={view.whole}
 			title="Show all of the rule (0)"
 			onclick={() => view.all()}>All</button

@@ -79,21 +79,21 @@
 		{/each}
 	</div>
 	<div class="flex flex-wrap items-center gap-x-4 gap-y-1 pt-2 text-xs">
-		<span role="group" aria-label="Held on" class="flex gap-2">
+		<span role="group" aria-label="Held on" class="flex">
 			{#each HELD as name, place (name)}
 				<button
 					type="button"
-					class="px-1 {hold === place ? 'border-b border-ink font-semibold' : 'text-ink2'}"
+					class="toggle"
 					aria-pressed={hold === place}
 					onclick={() => (hold = place)}>on {name}</button
 				>
 			{/each}
 		</span>
-		<span role="group" aria-label="What both rates share" class="flex gap-2">
+		<span role="group" aria-label="What both rates share" class="flex">
 			{#each WAYS as name (name)}
 				<button
 					type="button"
-					class="px-1 {way === name ? 'border-b border-ink font-semibold' : 'text-ink2'}"
+					class="toggle"
 					aria-pressed={way === name}
 					title={name === WAYS[0]
 						? 'The movement lasts as long at both: more drawings at the higher rate'

@@ -71,7 +71,7 @@
 		<p class="flex flex-wrap gap-x-2 gap-y-1 py-2 text-xs text-ink2">
 			put in
 			{#each Object.entries(shown.tokens) as [token, value] (token)}
-				<button type="button" class="act" title={value} onclick={() => insert(token)}
+				<button type="button" class="act min-h-[24px]" title={value} onclick={() => insert(token)}
 					>{token}</button
 				>
 			{/each}
@@ -110,7 +110,7 @@
 						>{:else}{piece.text}{/if}{/each}
 			</p>
 			{#each brief.items as item, place (place)}
-				<label class="flex items-baseline gap-2 pt-1">
+				<label class="flex min-h-[26px] items-center gap-2">
 					<input
 						type="checkbox"
 						class="accent-ink"

@@ -41,14 +41,14 @@
 		<div class="flex items-center gap-2 border-t border-rule/60 py-0.5">
 			<span class="w-12 text-xs text-ink2">{mark.kind}</span>
 			<input
-				class="field num min-h-[22px] py-0"
+				class="field num min-h-[24px] py-0"
 				style="width: 9ch"
 				aria-label="Frame of {mark.kind} {mark.name}"
 				value={mark.frame}
 				onchange={(event) => change(place, 'frame', event.currentTarget.value)}
 			/>
 			<input
-				class="field min-h-[22px] min-w-0 grow py-0"
+				class="field min-h-[24px] min-w-0 grow py-0"
 				aria-label="Name of {mark.kind} {mark.frame}"
 				maxlength="60"
 				value={mark.name}
@@ -56,7 +56,7 @@
 			/>
 			<button
 				type="button"
-				class="act text-xs"
+				class="act min-h-[24px] text-xs"
 				aria-label="Take out {mark.kind} {mark.frame}"
 				onclick={() => void session.setMarks(typed.filter((_, at) => at !== place))}
 				>Take out</button
@@ -91,6 +91,6 @@
 			maxlength="60"
 			bind:value={name}
 		/>
-		<button type="submit" class="act text-xs">Put in</button>
+		<button type="submit" class="act min-h-[24px] text-xs">Put in</button>
 	</form>
 </section>

@@ -80,7 +80,7 @@
 			<li>
 				<button
 					type="button"
-					class="num flex w-full items-center gap-2 border-t border-rule py-1 text-left hover:bg-raised"
+					class="num flex min-h-[28px] w-full items-center gap-2 border-t border-rule py-1 text-left hover:bg-raised"
 					onclick={() => void open(shown?.path ? `${shown.path}/${name}` : name)}
 				>
 					<svg width="12" height="10" viewBox="0 0 12 10" aria-hidden="true"

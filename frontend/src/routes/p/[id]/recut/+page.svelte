@@ -116,9 +116,7 @@
 				{#each said.numbers as number (number)}
 					<button
 						type="button"
-						class="px-1 {number === said.before
-							? 'border-b-2 border-ink'
-							: 'font-normal text-ink2'}"
+						class="toggle"
 						aria-pressed={number === said.before}
 						onclick={() => (against = number)}>{cutNumber(number).toLowerCase()}</button
 					>
@@ -137,14 +135,14 @@
 			</span>
 		</div>
 		<p
-			class="flex flex-wrap gap-x-4 pb-3 text-sm"
+			class="flex flex-wrap gap-x-1 pb-3 text-sm"
 			role="group"
 			aria-label="What became of the shots"
 		>
 			{#each fates as [fate, number] (fate)}
 				<button
 					type="button"
-					class="px-1 {only === fate ? 'border-b border-ink font-semibold' : 'text-ink2'}"
+					class="toggle"
 					aria-pressed={only === fate}
 					onclick={() => (only = fate)}><span class="num">{number}</span> {fate}</button
 				>
@@ -214,12 +212,18 @@
 									<span class="num">{doubt.shared} of {doubt.of}</span>
 									frames of {doubt.reel}.</span
 								>
-								<button type="button" class="act" onclick={() => void answer(doubt, true)}
-									>It is {doubt.former}</button
-								>{' '}
-								<button type="button" class="act" onclick={() => void answer(doubt, false)}
-									>It is new</button
-								>
+								<span class="flex flex-wrap justify-end gap-x-4">
+									<button
+										type="button"
+										class="act min-h-[24px]"
+										onclick={() => void answer(doubt, true)}>It is {doubt.former}</button
+									>
+									<button
+										type="button"
+										class="act min-h-[24px]"
+										onclick={() => void answer(doubt, false)}>It is new</button
+									>
+								</span>
 							{:else if line.locked_by && line.takes && !line.taken}
 								<span class="text-ink2">locked by {line.locked_by}</span>
 							{:else if line.taken}<span class="text-ink2">taken</span>

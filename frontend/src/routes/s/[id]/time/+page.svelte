@@ -135,12 +135,6 @@
 				</p>
 			</fieldset>
 			{#if said.problem}<p role="alert" class="text-red">{said.problem}</p>{/if}
-			<p class="flex gap-5 pt-2">
-				<button type="button" class="act" disabled={!sound || !upset} onclick={() => void make()}
-					>Take this change</button
-				>
-				<button type="button" class="act" onclick={() => leave()}>Leave it as it is</button>
-			</p>
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it does">
 			<h2 class="pb-2 text-head font-semibold">What it does</h2>
@@ -150,7 +144,13 @@
 					before and after.
 				</p>
 			{:else}
-				<p class="pb-3">{upset.sentence}</p>
+				<p class="pb-2">{upset.sentence}</p>
+				<p class="flex gap-5 pb-3">
+					<button type="button" class="act" disabled={!sound || !upset} onclick={() => void make()}
+						>Take this change</button
+					>
+					<button type="button" class="act" onclick={() => leave()}>Leave it as it is</button>
+				</p>
 				<p class="flex flex-wrap gap-x-6 pb-3 text-sm">
 					<span class={upset.outside ? 'font-semibold text-red' : 'text-ink2'}
 						>{upset.outside} outside the work range</span
