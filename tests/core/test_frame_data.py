@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.core.test_rate import RATES
 from zero_slate.core.frame_data import Moved, is_number, recognised
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.retime import Rescale
@@ -59,6 +60,17 @@ def test_a_shift_there_and_back_is_the_identity(frames: list[int], by: int) -> N
     back = Moved(Rescale(by, 0, TWENTY_FOUR, TWENTY_FOUR))
     assert [back.text(there.text(str(frame))) for frame in frames] == [str(f) for f in frames]
     assert there.merged == 0
+
+
+@given(st.lists(st.integers(-9999, 99_999), max_size=60), st.integers(-50, 2000), RATES, RATES)
+def test_whole_numbers_go_where_the_formula_says(
+    frames: list[int], new: int, was: FrameRate, now: FrameRate
+) -> None:
+    scale = Rescale(1, new, was, now)
+    moved = Moved(scale)
+    assert [moved.text(str(frame)) for frame in frames] == [str(scale.frame(f)) for f in frames]
+    assert moved.rounding == max((scale.off(frame) for frame in frames), default=0)
+    assert moved.merged == len(set(frames)) - len({scale.frame(frame) for frame in frames})
 
 
 @given(st.text(max_size=6))

@@ -6,11 +6,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
 
-from zero_slate.core.figures import decimal, round_half_up
 from zero_slate.core.retime import Rescale
+
+# So many numbers are remembered: in most files few different ones stand again and again.
+REMEMBERED = 50_000
 
 NUMBER = re.compile(r"[+-]?\d{1,9}(?:\.\d{1,9})?")
 
@@ -59,16 +62,19 @@ def _rises(texts: Sequence[str]) -> bool:
 class Moved:
     """Numbers being moved, and what that does to them.
 
-    A number with decimals keeps as many; a whole one is rounded to whole, halves up. `rounding` is
-    the largest shift that rounding made, in seconds.
+    A number with decimals keeps as many; a whole one is rounded to whole, halves up. It is
+    Rescale's formula in whole numbers, since a file may hold millions of them.
     """
 
     scale: Rescale
     numbers: int = 0
-    rounding: Fraction = Fraction(0)
     lowest: int | None = None
+    _off: dict[int, int] = field(default_factory=dict)
     _known: dict[str, str] = field(default_factory=dict)
     _whole: "array[int]" = field(default_factory=lambda: array("q"))
+
+    def __post_init__(self) -> None:
+        self._over, self._under = self.scale.ratio.numerator, self.scale.ratio.denominator
 
     def text(self, old: str) -> str:
         """Return a number's text, moved. The text is one that `is_number` holds for."""
@@ -76,25 +82,41 @@ class Moved:
         new = self._known.get(old)
         if new is None:
             new = self._move(old)
-            if len(self._known) < 1_000_000:
+            if len(self._known) < REMEMBERED:
                 self._known[old] = new
         return new
+
+    @property
+    def rounding(self) -> Fraction:
+        """The largest shift that rounding made, in seconds."""
+        shifts = (Fraction(off, self._under * step) for step, off in self._off.items())
+        return max(shifts, default=Fraction(0)) / self.scale.now.fraction
 
     @property
     def merged(self) -> int:
         """How many different old frames share their new number with another."""
         old = np.unique(np.frombuffer(self._whole, np.int64))
-        new = {self.scale.frame(int(frame)) for frame in old} if self.scale.ratio < 1 else None
-        return 0 if new is None else len(old) - len(new)
+        if self._over >= self._under or not old.size:
+            return 0  # frames that move apart, or all alike, never meet
+        furthest = max(abs(int(old[0]) - self.scale.old), abs(int(old[-1]) - self.scale.old))
+        exact: Any = old if furthest * self._over < 2**61 else old.astype(object)
+        new = (2 * (exact - self.scale.old) * self._over + self._under) // (2 * self._under)
+        return int(old.size) - len(np.unique(new))
 
     def _move(self, old: str) -> str:
-        _, _, places = old.partition(".")
-        exact = self.scale.exact(Fraction(old))
+        units, _, places = old.partition(".")
         step = 10 ** len(places)
-        rounded = Fraction(round_half_up(exact * step), step)
-        self.rounding = max(self.rounding, abs(rounded - exact) / self.scale.now.fraction)
-        floor = int(rounded // 1)
-        self.lowest = floor if self.lowest is None else min(self.lowest, floor)
+        ahead = int(units + places) - self.scale.old * step
+        exact = ahead * self._over + self.scale.new * step * self._under
+        rounded = (2 * exact + self._under) // (2 * self._under)
+        off = abs(rounded * self._under - exact)
+        if off > self._off.get(step, 0):
+            self._off[step] = off
+        floor = rounded // step
+        if self.lowest is None or floor < self.lowest:
+            self.lowest = floor
         if not places:
             self._whole.append(int(old))
-        return decimal(rounded, len(places)).replace("−", "-")
+            return str(rounded)
+        whole, rest = divmod(abs(rounded), step)
+        return f"{'-' if rounded < 0 else ''}{whole}.{rest:0{len(places)}d}"
