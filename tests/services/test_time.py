@@ -6,6 +6,8 @@ import time
 from pathlib import Path
 
 import pytest
+from alembic import command
+from alembic.config import Config as AlembicConfig
 
 from tests.makers import edl, event
 from zero_slate.core.brief import Brief, BriefItem, Emphasis
@@ -21,6 +23,8 @@ from zero_slate.services.jobs import Job
 from zero_slate.services.retiming import TypedMark
 from zero_slate.services.shots import Conflict, Span
 from zero_slate.services.workspace import NotFound
+from zero_slate.store.database import Database
+from zero_slate.store.elements import element_rows
 from zero_slate.web.slate import Slate
 
 FORMAT = {"rate": {"rate": "24000/1001"}}
@@ -353,3 +357,30 @@ def test_shots_of_before_are_read_with_what_is_new(slate: Slate, shot: int) -> N
     content = slate.shots.load(shot).content
     assert content.setup.clip_range == content.setup.work_range
     assert slate.shots.page(shot).sheet.state is State.FOLLOWS
+
+
+def test_a_database_of_before_is_brought_up_to_date(tmp_path: Path) -> None:
+    """What was tied before elements had rates of their own is used frame for frame, as it was."""
+    database = Database(tmp_path / "old.db")
+    config = AlembicConfig()
+    config.set_main_option("script_location", "zero_slate:store/migrations")
+    with database.engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.downgrade(config, "0001")
+        connection.exec_driver_sql(
+            "INSERT INTO production (id, title, kind, code_example, created_at) "
+            "VALUES (1, 'A', '', 'A_1', '')"
+        )
+        connection.exec_driver_sql(
+            "INSERT INTO shot (id, production_id, code, touched_at) VALUES (1, 1, 'A_1', '')"
+        )
+        connection.exec_driver_sql(
+            "INSERT INTO element (shot_id, role, volume, folder, align, media, who, at) "
+            "VALUES (1, 'plate', 'v', 'f', 'number', '{}', '', '')"
+        )
+    database.close()
+    again = Database(tmp_path / "old.db")
+    with again.reading() as session:
+        (row,) = element_rows(session, 1)
+    assert (row.use, row.own_rate, row.base) == (RateUse.FRAME, None, 0)
+    again.close()

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from zero_slate.core.content import Departures
-from zero_slate.core.finding import STATE_WORDS, Finding, State
+from zero_slate.core.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.match import Match
 from zero_slate.core.setup import SETTINGS
@@ -51,6 +51,8 @@ def cut_line(at: Situation, found: Match, departures: Departures) -> CutLine:
     """Sum a shot up."""
     by_setting: dict[str, list[Finding]] = {}
     for finding in found.findings:
+        if finding.severity is Severity.NOTE:
+            continue
         by_setting.setdefault(finding.setting, []).append(finding)
     cells = {name: _cell(keys, at, found, by_setting) for name, keys in COLUMNS.items()}
     reasons = [
