@@ -97,8 +97,9 @@ class Fitted:
         """Return the first source frames that are never shown, from 0, at most so many."""
         found: list[int] = []
         begins = 0
+        over, under = abs(self.pace).numerator, self.pace.denominator
         for frame in range(min(self.whole, LOOKED_THROUGH)):
-            ahead = (frame * abs(self.pace)).__floor__()
+            ahead = frame * over // under
             found.extend(range(begins, ahead))
             begins = max(begins, ahead + 1)
             if len(found) >= most:
@@ -112,8 +113,9 @@ class Fitted:
         """Return the first source frames that are shown again, from 0, at most so many."""
         found: dict[int, None] = {}
         before = -1
+        over, under = abs(self.pace).numerator, self.pace.denominator
         for frame in range(min(self.whole, LOOKED_THROUGH)):
-            ahead = (frame * abs(self.pace)).__floor__()
+            ahead = frame * over // under
             if ahead == before:
                 found[self._way(ahead)] = None
                 if len(found) >= most:

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 
 from zero_slate.core.cadence import Cell, Fitted, RateUse, cadence_name, period, strip
 from zero_slate.core.drawings.fact import Fact
@@ -62,6 +63,8 @@ def _named(sources: tuple[int, ...], of: int) -> str:
     return f": {', '.join(str(n + 1) for n in sources)}{' …' if of > len(sources) else ''}"
 
 
+# Most keystrokes leave time alone: the cadences of the shots in hand are kept.
+@lru_cache(maxsize=256)
 def _drawn(fitted: Fitted, interlaced: bool) -> CadenceDrawing | None:
     if not fitted.pace:
         return None
