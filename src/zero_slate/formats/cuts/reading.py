@@ -2,6 +2,7 @@
 
 import codecs
 import json
+import re
 
 import msgspec
 
@@ -14,6 +15,9 @@ from zero_slate.formats.cuts.timeline import read_otio
 LARGEST = 256 * 2**20
 # How OpenTimelineIO names the retimes that are read.
 RETIMES = (b"LinearTimeWarp", b"FreezeFrame")
+
+# A text of megabytes isn't copied to see how it begins.
+_JSON = re.compile(r"\s*[{\[]")
 
 
 class RateNeeded(CutRefusal):
@@ -30,10 +34,10 @@ def read_cut_list(
     """
     if len(content) > LARGEST:
         raise CutRefusal(f"The file has {len(content):,} bytes; a cut list takes {LARGEST:,}.")
-    if not content.strip():
+    if not content or content.isspace():
         raise CutRefusal("The file is empty: it holds no cut.")
     text = _decode(content)
-    if text.lstrip()[:1] in "{[":
+    if _JSON.match(text):
         _check_json(content.removeprefix(codecs.BOM_UTF8))
         retimed = any(schema in content for schema in RETIMES)
         read = read_otio(text, drop, rule, retimed=retimed)
