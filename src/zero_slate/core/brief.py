@@ -1,6 +1,7 @@
 """The brief: what is asked of a shot, with figures that are always the shot's own."""
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import ClassVar
@@ -85,12 +86,11 @@ def tokens(setup: Setup) -> dict[str, str]:
     }
 
 
-def fill(text: str, setup: Setup) -> tuple[tuple[str, bool], ...]:
+def fill(text: str, known: Mapping[str, str]) -> tuple[tuple[str, bool], ...]:
     """Split a brief's text into pieces, each with whether it is a figure put in for a token.
 
-    A token that there isn't stays as it is written.
+    `known` are the shot's `tokens`. One that there isn't stays as it is written.
     """
-    known = tokens(setup)
     pieces: list[tuple[str, bool]] = []
     place = 0
     for found in _TOKEN.finditer(text):
@@ -105,6 +105,6 @@ def fill(text: str, setup: Setup) -> tuple[tuple[str, bool], ...]:
     return tuple(pieces)
 
 
-def unknown_tokens(text: str, setup: Setup) -> tuple[str, ...]:
+def unknown_tokens(text: str, known: Mapping[str, str]) -> tuple[str, ...]:
     """Return the tokens of a text that stand for nothing."""
-    return tuple(name for name in _TOKEN.findall(text) if name not in tokens(setup))
+    return tuple(name for name in _TOKEN.findall(text) if name not in known)

@@ -85,6 +85,6 @@ def _label(text: str, edit: EditFormat, part: str) -> Timecode | None:
     if not text.strip():
         return None
     try:
-        return Timecode.parse(text, edit.rate, drop=True if edit.drops else None)
+        return Clock(edit.rate, edit.drops).read_label(text)
     except Refusal as refusal:
         raise refusal.in_part(part) from None

@@ -1,6 +1,7 @@
 """Cuts: one reading of the edit's list of shots."""
 
 import re
+from collections.abc import Iterable
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
@@ -93,6 +94,14 @@ def _pattern(example: str) -> re.Pattern[str] | None:
         return None
     # A piece that goes on with more letters or digits is another code, not this one cut short.
     return re.compile(r"(?<![A-Za-z\d])" + "".join(pieces) + r"(?![A-Za-z\d])")
+
+
+def first_by_code(events: Iterable[CutEvent]) -> dict[str, CutEvent]:
+    """Return each code's first event, in the order of the cut."""
+    found: dict[str, CutEvent] = {}
+    for event in events:
+        found.setdefault(event.code, event)
+    return found
 
 
 def codes_that_repeat(events: list[CutEvent]) -> dict[str, list[CutEvent]]:

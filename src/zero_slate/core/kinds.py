@@ -15,7 +15,6 @@ from zero_slate.core.rate import FrameRate, read_rate
 from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Part, Texts
-from zero_slate.core.timecode import Timecode
 from zero_slate.core.viewing import Viewing
 
 
@@ -237,9 +236,8 @@ class LabelKind:
         text = texts["label"].strip()
         if not text:
             return ""
-        clock = entry.clock
         try:
-            return str(Timecode.parse(text, clock.rate, drop=True if clock.drop else None))
+            return str(entry.clock.read_label(text))
         except Refusal as refusal:
             raise refusal.in_part("label") from None
 

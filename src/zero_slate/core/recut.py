@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
-from zero_slate.core.cut import CutEvent
+from zero_slate.core.cut import CutEvent, first_by_code
 from zero_slate.core.frames import FrameRange
 
 # Sources that share at least this much of the shorter are the same shot under another code; less,
@@ -77,7 +77,7 @@ def compare(
     Shots are matched by code, then by reel and overlapping source. `answers` says, by the codes of
     both, whether a doubtful match is the same shot; an unanswered one is new, with its doubt.
     """
-    old, new = _firsts(before), _firsts(after)
+    old, new = first_by_code(before), first_by_code(after)
     gone = {code: event for code, event in old.items() if code not in new}
     by_reel: dict[str, list[CutEvent]] = defaultdict(list)
     for event in gone.values():
@@ -106,13 +106,6 @@ def tally(shots: Iterable[Recutting]) -> dict[Fate, int]:
     for shot in shots:
         counts[shot.fate] += 1
     return counts
-
-
-def _firsts(events: Sequence[CutEvent]) -> dict[str, CutEvent]:
-    found: dict[str, CutEvent] = {}
-    for event in events:
-        found.setdefault(event.code, event)
-    return found
 
 
 def _by_source(

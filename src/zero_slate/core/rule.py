@@ -12,7 +12,7 @@ from zero_slate.core.film import FRAMES_PER_FOOT, FeetFrames
 from zero_slate.core.frames import FrameRange, total
 from zero_slate.core.media import MediaKind, Role
 from zero_slate.core.situation import Situation
-from zero_slate.core.timecode import Timecode, labels
+from zero_slate.core.timecode import Timecode
 
 # Room beside the bands, as a share of what they span.
 MARGIN = Fraction(7, 100)
@@ -212,10 +212,7 @@ def _field_readings(clock: Clock, origin: int, frames: range) -> tuple[str, ...]
     counted = [f"{2 * (n - origin)}, {2 * (n - origin) + 1}" for n in frames]
     if not clock.ties:
         return tuple(counted)
-    tie = clock.ties[0]
-    over, under = tie.pace.numerator, tie.pace.denominator
-    counts = (tie.label.frames + (n - tie.frame) * over // under for n in frames)
-    written = labels(counts, tie.label.rate, drop=tie.label.drop)
+    written = clock.ties[0].labels(frames)
     return tuple(f"{both} · {label}.1, .2" for both, label in zip(counted, written, strict=True))
 
 
@@ -227,11 +224,9 @@ def _timecode_scale(tie: Tie, view: FrameRange, frames: range) -> Scale:
     def position(label: int) -> float:
         return start + (label - at_start.frames) * under / over
 
-    counts = (at_start.frames + (f - start) * over // under for f in frames)
-    readings = tuple(labels(counts, at_start.rate, drop=at_start.drop))
     ends = sorted(at_start.frames + (f - start) * ratio for f in (view.first, view.last + 1))
     marks = _timecode_marks(at_start, position, view, ceil(ends[0]), floor(ends[1]))
-    return Scale(tie.name, tie.name, tuple(marks), readings)
+    return Scale(tie.name, tie.name, tuple(marks), tuple(tie.labels(frames)))
 
 
 def _timecode_marks(

@@ -81,7 +81,6 @@ class _File:
     layout: Layout
     rewrite: Rewriter
     written: Path | None = None
-    frames: tuple[int, ...] = ()
 
 
 class DataFiles:
@@ -170,7 +169,7 @@ class DataFiles:
                     done += taken
                     job.step(done)
             partial.replace(target)
-            file.written, file.frames = target, places
+            file.written = target
             with target.open("rb") as source:
                 rows = read_layout(source)[0].rows[:SHOWN]
             job.results.append(_told(file, moved, rows, target.stat().st_size))

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.change import Reading, Typed, apply_to_edit, follow, read_typed
 from zero_slate.core.comp import joined
 from zero_slate.core.content import Content
-from zero_slate.core.cut import CodeRule, CutEvent, codes_that_repeat
+from zero_slate.core.cut import CodeRule, CutEvent, codes_that_repeat, first_by_code
 from zero_slate.core.cut_lines import cut_line
 from zero_slate.core.entry.clock import Clock
 from zero_slate.core.figures import seconds
@@ -274,9 +274,7 @@ class Productions:
         ids = [row.id for row in rows]
         setups = revisions.latest_setups(session, ids)
         tied = elements.elements_of_shots(session, ids)
-        by_code: dict[str, CutEvent] = {}
-        for event in events:
-            by_code.setdefault(event.code, event)
+        by_code = first_by_code(events)
         placed = {}
         for row in rows:
             content = revisions.content_of(setups[row.id])

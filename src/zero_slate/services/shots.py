@@ -357,11 +357,6 @@ class Shots:
             self._amend(session, loaded, after, f"Opened {file_name}: ")
             return known.id
 
-    def make(self, production_id: int, content: Content, what: str) -> int:
-        """Make a shot from its content; return its id. Raises Refusal where its code is taken."""
-        with self.workspace.writing() as session:
-            return self._make(session, production_id, content, what)
-
     def _make(self, session: Session, production_id: int, content: Content, what: str) -> int:
         code = content.setup.code
         if session.get(Production, production_id) is None:
@@ -477,18 +472,18 @@ def content_from_event(edit: EditFormat, event: CutEvent) -> Content:
 
 
 def _brief_shown(content: Content) -> BriefShown:
-    brief, setup = content.brief, content.setup
+    brief, known = content.brief, tokens(content.setup)
 
     def pieces(text: str) -> tuple[Piece, ...]:
-        return tuple(Piece(*piece) for piece in fill(text, setup))
+        return tuple(Piece(*piece) for piece in fill(text, known))
 
     every = "\n".join((brief.text, *(item.text for item in brief.items)))
     return BriefShown(
         brief,
         pieces(brief.text),
         tuple(pieces(item.text) for item in brief.items),
-        tokens(setup),
-        unknown_tokens(every, setup),
+        known,
+        unknown_tokens(every, known),
     )
 
 

@@ -5,8 +5,7 @@ from dataclasses import dataclass
 from zero_slate.core.drawings.fact import Fact
 from zero_slate.core.figures import counted
 from zero_slate.core.setup import Setup
-from zero_slate.core.situation import Situation, clock_of
-from zero_slate.core.timecode import labels
+from zero_slate.core.situation import Situation
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +42,7 @@ def draw_moments(at: Situation, stored: Setup, raised: int) -> MomentsDrawing:
         ("work ends", work.last),
         ("clip ends", clip.last),
     )
-    ties = clock_of(setup, at.event).ties
+    ties = at.clock.ties
     file = None if at.anchor.file is None else at.anchor.file - cut.first
     columns = (*(("file",) if file is not None else ()), *(tie.name for tie in ties))
     moments = tuple(
@@ -53,14 +52,7 @@ def draw_moments(at: Situation, stored: Setup, raised: int) -> MomentsDrawing:
             str(frame),
             (
                 *((str(frame + file),) if file is not None else ()),
-                *(
-                    labels(
-                        [tie.label.frames + int((frame - tie.frame) * tie.pace // 1)],
-                        tie.label.rate,
-                        drop=tie.label.drop,
-                    )[0]
-                    for tie in ties
-                ),
+                *(tie.labels((frame,))[0] for tie in ties),
             ),
         )
         for name, frame in ends

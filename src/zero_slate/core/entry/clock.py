@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from zero_slate.core.rate import FrameRate
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.timecode import Timecode, labels
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,6 +23,12 @@ class Tie:
             self.pace.numerator
         )
 
+    def labels(self, frames: Iterable[int]) -> list[str]:
+        """Return what the timecode reads at shot frames."""
+        over, under = self.pace.numerator, self.pace.denominator
+        counts = (self.label.frames + (frame - self.frame) * over // under for frame in frames)
+        return labels(counts, self.label.rate, drop=self.label.drop)
+
 
 @dataclass(frozen=True, slots=True)
 class Clock:
@@ -31,6 +37,10 @@ class Clock:
     rate: FrameRate
     drop: bool = False
     ties: tuple[Tie, ...] = ()
+
+    def read_label(self, text: str) -> Timecode:
+        """Read a label at this rate, in either spelling where labels drop. Raises Refusal."""
+        return Timecode.parse(text, self.rate, drop=True if self.drop else None)
 
 
 @dataclass(slots=True)

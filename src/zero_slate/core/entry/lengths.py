@@ -69,7 +69,7 @@ def take_length(scan: Scan, entry: Entry) -> int | None:
     """Read a length where one stands; None where none does."""
     label = scan.take(TIMECODE)
     if label:
-        return _from_label(label[0], entry)
+        return entry.clock.read_label(label[0]).frames
     measure = take_measure(scan, entry)
     if measure is not None:
         return measure
@@ -128,8 +128,3 @@ def _from_feet(feet: re.Match[str], entry: Entry) -> int:
         )
     entry.say(f"{int(feet[1])} feet {int(feet[2])} frames of 35 mm")
     return of_feet(int(feet[1]), int(feet[2]))
-
-
-def _from_label(text: str, entry: Entry) -> int:
-    clock = entry.clock
-    return Timecode.parse(text, clock.rate, drop=True if clock.drop else None).frames

@@ -5,7 +5,6 @@ import re
 from zero_slate.core.entry.clock import Entry, nearest_tie
 from zero_slate.core.entry.lengths import NUMBER, TIMECODE, take_length
 from zero_slate.core.entry.scan import EntryRefusal, Scan
-from zero_slate.core.timecode import Timecode
 
 WORKS = "A frame is a number (1009), a step from what stands (+8, -8) or a timecode (01:00:10:00)."
 
@@ -26,8 +25,7 @@ def read_number(text: str, entry: Entry) -> int:
     """Read the number a count starts at: a timecode is its frames since midnight."""
     label = Scan(text).take(TIMECODE)
     if label and Scan(text).text == label[0]:
-        clock = entry.clock
-        frames = Timecode.parse(text, clock.rate, drop=True if clock.drop else None).frames
+        frames = entry.clock.read_label(text).frames
         entry.say(f"{label[0]} is {frames} frames after midnight")
         return frames
     return read_moment(text, entry)
