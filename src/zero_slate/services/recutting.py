@@ -13,7 +13,7 @@ from zero_slate.core.cut import CutEvent
 from zero_slate.core.figures import counted, decimal
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.match import rate_warning
-from zero_slate.core.recut import Doubt, Fate, Recutting, compare, covered, tally
+from zero_slate.core.recut import Answers, Doubt, Fate, Recutting, compare, covered, tally
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.situation import Situation
 from zero_slate.services.productions import Productions
@@ -113,10 +113,10 @@ class Recuts:
         with self.workspace.reading() as session:
             title = self.productions.title(session, production_id)
             after, before = _cuts(session, production_id, against)
-            told, known = self._told(session, production_id, before, after)
+            old, new = (cuts.events_of(session, cut.id) for cut in (before, after))
+            answers = house.answers_of(session, after.id)
+            told, known = self._told(session, production_id, old, new, answers)
             numbers = tuple(range(1, after.number))
-            old = cuts.events_of(session, before.id)
-            new = cuts.events_of(session, after.id)
         lines = tuple(self._line(each, known) for each in told)
         return RecutPage(
             production_id,
@@ -159,7 +159,9 @@ class Recuts:
         taken, made, left = [], [], {}
         with self.workspace.writing() as session:
             after, before = _cuts(session, production_id, against)
-            told, known = self._told(session, production_id, before, after)
+            old, new = (cuts.events_of(session, cut.id) for cut in (before, after))
+            answers = house.answers_of(session, after.id)
+            told, known = self._told(session, production_id, old, new, answers)
             for each in told:
                 if wanted is not None and each.code not in wanted:
                     continue
@@ -193,11 +195,13 @@ class Recuts:
         return None
 
     def _told(
-        self, session: Session, production_id: int, before: Cut, after: Cut
+        self,
+        session: Session,
+        production_id: int,
+        old: list[CutEvent],
+        new: list[CutEvent],
+        answers: Answers,
     ) -> tuple[tuple[Recutting, ...], dict[str, _Known]]:
-        answers = house.answers_of(session, after.id)
-        old = cuts.events_of(session, before.id)
-        new = cuts.events_of(session, after.id)
         told = compare(old, new, answers)
         contents = revisions.contents_of(session, production_id)
         comps = tuple(

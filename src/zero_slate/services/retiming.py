@@ -15,7 +15,14 @@ from zero_slate.core.retime import Keep
 from zero_slate.core.setup import SETTINGS
 from zero_slate.core.sheet import Row, build_sheet
 from zero_slate.core.upset import Upset, upset
-from zero_slate.services.shots import ChangedSetting, Loaded, ShotPage, Shots, differences
+from zero_slate.services.shots import (
+    ChangedSetting,
+    Loaded,
+    ShotPage,
+    Shots,
+    differences,
+    require_sound,
+)
 from zero_slate.services.workspace import Workspace
 
 # The settings that the page of a change lets be typed.
@@ -84,8 +91,7 @@ class Retiming:
 
         def how(loaded: Loaded) -> Content:
             reading = _read(loaded, typed)
-            for key, problem in reading.problems.items():
-                raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
+            require_sound(reading)
             return upset(loaded.content, reading.values, keep, loaded.stored.anchor)[0]
 
         return self.shots.amend(shot_id, base, how)

@@ -238,8 +238,7 @@ class Shots:
             _require_base(session, loaded, base)
             before = loaded.content
             reading = _read(loaded, typed)
-            for key, problem in reading.problems.items():
-                raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
+            require_sound(reading)
             after = change(before, reading.values, loaded.stored.anchor)
             departures = _with_reasons(before.departures, reasons, after.setup)
             self._amend(session, loaded, after.model_copy(update={"departures": departures}))
@@ -485,6 +484,12 @@ def _brief_shown(content: Content) -> BriefShown:
         known,
         unknown_tokens(every, known),
     )
+
+
+def require_sound(reading: Reading) -> None:
+    """Refuse what is typed where any of it can't be taken."""
+    for key, problem in reading.problems.items():
+        raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
 
 
 def _read(loaded: Loaded, typed: Typed) -> Reading:
