@@ -3,7 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import { KEYS } from '$lib/state/keys.svelte';
 	import Hatch from './Hatch.svelte';
-	import { layout, LEFT, RIGHT } from './rule/layout';
+	import { layout, LEFT, RIGHT, type End, type RangeKey } from './rule/layout';
 	import { RuleView } from './rule/view.svelte';
 
 	let {
@@ -39,9 +39,6 @@
 		onmark: (frame: number) => void;
 		element?: SVGSVGElement | null;
 	} = $props();
-
-	type End = 'first' | 'last';
-	type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
 
 	const SNAP = 7;
 	const RANGES: Record<string, RangeKey> = {

@@ -2,7 +2,6 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import Choice from '$lib/ui/choice/Choice.svelte';
-	import { frameText } from '$lib/words';
 	import type { SheetSession } from './session.svelte';
 
 	let { session }: { session: SheetSession } = $props();
@@ -15,13 +14,7 @@
 	let kind = $state<Schema<'MarkKind'>>('marker');
 
 	const marks = $derived(session.page.marks);
-	const typed = $derived(
-		marks.map((mark) => ({
-			frame: frameText(mark.frame),
-			kind: mark.kind ?? 'marker',
-			name: mark.name ?? ''
-		}))
-	);
+	const typed = $derived(session.typedMarks);
 
 	async function add(): Promise<void> {
 		if (!frame.trim()) return;

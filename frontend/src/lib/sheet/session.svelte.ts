@@ -1,4 +1,5 @@
 import { share } from '$lib/api/share';
+import { frameText } from '$lib/words';
 import { api, Problem, take, words, type Schema, type Texts } from '$lib/api/client';
 
 type Page = Schema<'ShotPage'>;
@@ -105,6 +106,15 @@ export class SheetSession {
 				body: { base, closed }
 			})
 		);
+	}
+
+	/** The keys and markers as they would be typed. */
+	get typedMarks(): Schema<'TypedMark'>[] {
+		return this.page.marks.map((mark) => ({
+			frame: frameText(mark.frame),
+			kind: mark.kind ?? 'marker',
+			name: mark.name ?? ''
+		}));
 	}
 
 	/** Store all keys and markers. */

@@ -4,6 +4,10 @@ import type { Schema } from '$lib/api/client';
 export const LEFT = 112;
 export const RIGHT = 18;
 
+/** The ranges that the rule's bands stand for, and the ends they are dragged by. */
+export type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
+export type End = 'first' | 'last';
+
 /** Where a scale's ticks stand and which way they go, and where its figures stand. */
 interface ScalePlace {
 	line: number;

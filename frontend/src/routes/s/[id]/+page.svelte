@@ -3,6 +3,7 @@
 	import { api, take } from '$lib/api/client';
 	import Notice from '$lib/frame/Notice.svelte';
 	import FrameRule from '$lib/pencil/FrameRule.svelte';
+	import type { RangeKey } from '$lib/pencil/rule/layout';
 	import RowDrawing from '$lib/pencil/RowDrawing.svelte';
 	import BriefPanel from '$lib/sheet/BriefPanel.svelte';
 	import MarkList from '$lib/sheet/MarkList.svelte';
@@ -11,8 +12,6 @@
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { frameText, version } from '$lib/words';
-
-	type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
 
 	const LOOK_EVERY = 3000;
 
@@ -90,8 +89,8 @@
 
 	function mark(frame: number): void {
 		if (!session) return;
-		const kept = session.page.marks.map((each) => ({ ...each, frame: frameText(each.frame) }));
-		void session.setMarks([...kept, { frame: frameText(frame), kind: 'marker', name: '' }]);
+		const put = { frame: frameText(frame), kind: 'marker' as const, name: '' };
+		void session.setMarks([...session.typedMarks, put]);
 	}
 </script>
 
