@@ -73,7 +73,7 @@ def test_any_shot_is_judged_and_laid_out(at: Situation) -> None:
     assert line.state is found.state
     for drawing in (draw_ranges(at), draw_rates(at)):
         assert all(drawing.first <= s.start <= s.end for t in drawing.tracks for s in t.spans)
-    canvas = draw_canvas(at.setup.raster, at.edit.raster)
+    canvas = draw_canvas(at)
     assert canvas.canvas.width <= canvas.edit.width * (1 + 1e-9)
     assert canvas.canvas.height <= canvas.edit.height * (1 + 1e-9)
 

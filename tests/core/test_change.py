@@ -87,7 +87,7 @@ def test_every_setting_reads_back_what_it_writes(key: str) -> None:
     value = getattr(SETUP, key)
     texts = kind.texts(value)
     assert kind.read(texts, Entry(CLOCK, value, tuple(texts))) == value
-    assert set(texts) == {part.key for part in kind.parts}
+    assert set(texts) == {part.key for part in kind.parts if not part.loose}
     assert SETTINGS[key].help.endswith(".")
 
 
@@ -151,7 +151,7 @@ def test_the_sheet_keeps_what_is_typed_wrong() -> None:
     at = situation()
     sheet = build_sheet(at, match(at), {}, typed, reading)
     row = next(row for group in sheet.groups for row in group.rows if row.key == "canvas")
-    assert [field.text for field in row.fields] == ["19x", "1080"]
+    assert [field.text for field in row.fields] == ["19x", "1080", ""]
     assert row.problem is not None
     assert row.asked == "1920 × 1080"
 
@@ -205,3 +205,30 @@ def test_undo_and_redo_are_those_of_an_editor(acts: list[str]) -> None:
             steps.append(Step(number, R, done[-1]))
     expected = History(done[-2] if len(done) > 1 else None, undone[-1] if undone else None)
     assert history(steps) == expected
+
+
+@pytest.mark.parametrize(
+    ("typed", "size", "understood"),
+    [
+        ({"shape": "2.39"}, "1920 × 803", "1920 × 803 · exact height 803.35; shape 2.3910"),
+        ({"height": "800", "shape": "16:9"}, "1422 × 800", "1422 × 800 · exact width 1422.22"),
+        ({"width": "2048", "shape": "16:9"}, "2048 × 1152", "2048 × 1152"),
+    ],
+)
+def test_a_shape_sets_the_side_that_is_not_typed(typed, size: str, understood: str) -> None:
+    reading = read_typed(SETUP, {"canvas": typed}, SETTINGS, CLOCK)
+    assert str(reading.values["canvas"]) == size
+    assert reading.understood["canvas"].startswith(understood)
+
+
+def test_a_shape_is_reckoned_with_the_pixels_typed_in_the_same_go() -> None:
+    typed = {"canvas": {"width": "1440", "shape": "16:9"}, "pixel_aspect": {"ratio": "4:3"}}
+    reading = read_typed(SETUP, typed, SETTINGS, CLOCK)
+    assert str(reading.values["canvas"]) == "1440 × 1080"
+
+
+def test_a_shape_and_two_sides_that_disagree_are_refused() -> None:
+    typed = {"canvas": {"width": "2000", "height": "900", "shape": "16:9"}}
+    problem = read_typed(SETUP, typed, SETTINGS, CLOCK).problems["canvas"]
+    assert problem.part == "shape"
+    assert problem.nearest == {"width": "2000", "height": "1125", "shape": ""}

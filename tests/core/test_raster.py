@@ -6,14 +6,25 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zero_slate.core.drawings.canvas import draw_canvas
-from zero_slate.core.raster import Raster, RasterRefusal, Size, fit, largest_of_shape
+from tests.core.scenes import SETUP, situation
+from zero_slate.core.drawings.canvas import CanvasDrawing, Rect, draw_canvas
+from zero_slate.core.guides import Guides
+from zero_slate.core.overscan import Overscan
+from zero_slate.core.raster import (
+    Placing,
+    Raster,
+    RasterRefusal,
+    Size,
+    fit,
+    largest_of_shape,
+)
 from zero_slate.core.ratio import (
     COMMON_PIXEL_ASPECTS,
     RatioRefusal,
     parse_pixel_aspect,
     pixel_aspect_from_float,
 )
+from zero_slate.core.region import Region
 
 F = Fraction
 HD = Raster(1920, 1080)
@@ -80,6 +91,40 @@ def test_inside_never_cuts_and_cover_leaves_nothing_bare(source: Raster, target:
 
 
 @given(RASTERS, RASTERS)
+def test_by_width_and_by_height_are_the_two_that_inside_and_cover_choose_from(
+    source: Raster, target: Raster
+) -> None:
+    wide, tall = fit(source, target, "by width"), fit(source, target, "by height")
+    assert wide.width == target.width
+    assert tall.height == target.height
+    inside, cover = fit(source, target), fit(source, target, "cover")
+    assert {wide.scale, tall.scale} == {inside.scale, cover.scale}
+    assert fit(source, target, Placing.INSIDE) == inside
+
+
+@given(RASTERS, RASTERS)
+def test_pixel_for_pixel_leaves_pixels_alone(source: Raster, target: Raster) -> None:
+    placed = fit(source, target, "pixel for pixel")
+    assert (placed.width, placed.height) == (source.width, source.height)
+    assert (placed.x * 2 + source.width, placed.y * 2 + source.height) == (
+        target.width,
+        target.height,
+    )
+    assert placed.stretch == target.pixel_aspect / source.pixel_aspect
+
+
+@given(RASTERS, RASTERS, st.sampled_from(list(Placing)))
+def test_what_is_bare_and_what_is_seen_are_shares(source: Raster, target: Raster, how) -> None:
+    placed = fit(source, target, how)
+    assert 0 <= placed.bare(target) < 1
+    assert 0 < placed.seen <= 1
+    if how == "inside":
+        assert placed.seen == 1
+    if how == "cover":
+        assert placed.bare(target) == 0
+
+
+@given(RASTERS, RASTERS)
 def test_there_and_back_is_the_identity(source: Raster, target: Raster) -> None:
     assert fit(source, target, "inside").scale * fit(target, source, "cover").scale == 1
 
@@ -116,16 +161,37 @@ def test_a_headers_float_is_the_common_ratio(aspect: Fraction) -> None:
     assert pixel_aspect_from_float(float(f"{float(aspect):.6f}")) == aspect
 
 
+def drawn(raster: Raster, **about: object) -> CanvasDrawing:
+    setup = SETUP.model_copy(
+        update={"canvas": raster.size, "pixel_aspect": raster.pixel_aspect, **about}
+    )
+    return draw_canvas(situation(setup))
+
+
 def test_the_drawing_has_the_bars_and_the_safe_areas() -> None:
-    drawn = draw_canvas(Raster(1998, 1080), HD)
-    assert len(drawn.bars) == 2
-    assert drawn.bars[0].height == pytest.approx(21.081, abs=0.001)
+    drawing = drawn(Raster(1998, 1080))
+    assert len(drawing.bars) == 2
+    assert drawing.bars[0].height == pytest.approx(21.081, abs=0.001)
+    areas = {guide.name: guide.rect for guide in drawing.guides}
     # SMPTE ST 2046-1: action 93 %, title 90 % of width and height.
-    assert (drawn.action.width, drawn.action.height) == pytest.approx((1785.6, 1004.4))
-    assert (drawn.safe_title.width, drawn.safe_title.height) == pytest.approx((1728, 972))
-    assert drawn.across_canvas == "1998 × 0.961 = 1920"
-    assert drawn.squeeze == 1
+    assert (areas["action"].width, areas["action"].height) == pytest.approx((1785.6, 1004.4))
+    assert (areas["title"].width, areas["title"].height) == pytest.approx((1728, 972))
+    assert drawing.across_canvas == "1998 × 0.961 = 1920"
+    assert drawing.squeeze == 1
 
 
 def test_a_circle_is_squeezed_where_pixels_are_read_otherwise() -> None:
-    assert draw_canvas(Raster(720, 576, F(16, 11)), HD).squeeze == pytest.approx(11 / 16)
+    assert drawn(Raster(720, 576, F(16, 11))).squeeze == pytest.approx(11 / 16)
+
+
+def test_the_drawing_has_overscan_region_and_masks_where_they_lie() -> None:
+    drawing = drawn(
+        HD,
+        overscan=Overscan.parse("10 %"),
+        region=Region.parse("960x540 at 480,270"),
+        guides=Guides.parse("9:16"),
+    )
+    assert drawing.overscan == Rect(-96, -54, 2112, 1188)
+    assert drawing.region == Rect(480, 270, 960, 540)
+    # 1080 × 9 ÷ 16 is 607.5: 607 whole pixels are kept, in the middle.
+    assert drawing.guides[0].rect == Rect(656.5, 0, 607, 1080)

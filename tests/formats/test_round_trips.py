@@ -1,6 +1,7 @@
 """Any setup at all reads back as it was written, in files, in the store and in fields."""
 
 import string
+from fractions import Fraction
 from pathlib import Path
 
 from hypothesis import given, settings
@@ -8,18 +9,24 @@ from hypothesis import strategies as st
 
 from tests.core.test_rate import RATES
 from tests.makers import write_sequence
+from zero_slate.core.background import Background, DisplayColour
 from zero_slate.core.change import read_typed
 from zero_slate.core.content import Departure
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
+from zero_slate.core.guides import PLAIN, Guides, Mask
 from zero_slate.core.media import Align, Element
-from zero_slate.core.raster import Size
+from zero_slate.core.overscan import Overscan
+from zero_slate.core.raster import Placing, Size
 from zero_slate.core.ratio import COMMON_PIXEL_ASPECTS
+from zero_slate.core.region import Region
 from zero_slate.core.scan import Scan
 from zero_slate.core.setup import SETTINGS, EditFormat, Setup
+from zero_slate.core.signals import Signal
 from zero_slate.core.situation import clock_of
 from zero_slate.core.timecode import ClosingFrame, TimecodeKind
 from zero_slate.core.viewing import Viewing
+from zero_slate.core.working import WorkingScale
 from zero_slate.formats.documents import (
     EditFormatDocument,
     SetupDocument,
@@ -50,11 +57,37 @@ COMMON = {
     "closing": st.sampled_from(list(ClosingFrame)),
     "working_space": NAMES,
     "viewing": st.builds(Viewing, NAMES, NAMES),
+    "signal": st.sampled_from(list(Signal)),
+}
+CODE = st.integers(0, 255)
+DISPLAYED = st.builds(DisplayColour, CODE, CODE, CODE)
+PER_CENT = st.integers(0, 2000).map(lambda tenths: Fraction(tenths, 10))
+OVERSCANS = st.builds(
+    Overscan, st.integers(0, 4096).map(Fraction), st.integers(0, 4096).map(Fraction)
+) | st.builds(Overscan, PER_CENT, PER_CENT, st.just(True))
+SIDES = st.integers(1, 4096)
+FRACTIONS = st.fractions(Fraction(1, 64), 4, max_denominator=32_768)
+DRAWN = {
+    "placing": st.sampled_from(list(Placing)),
+    "working_scale": st.builds(
+        WorkingScale, st.fractions(Fraction(1, 64), 4, max_denominator=32_768)
+    ),
+    "overscan": OVERSCANS,
+    "guides": st.builds(
+        Guides,
+        st.sets(st.sampled_from(PLAIN)).map(lambda some: tuple(g for g in PLAIN if g in some)),
+        st.lists(
+            st.sampled_from(["1.85", "2.39", "4:5", "9:16"]).map(Mask), unique=True, max_size=4
+        ).map(tuple),
+    ),
+    "background": st.builds(Background, DISPLAYED, DISPLAYED, st.booleans()),
+    "region": st.just(Region()) | st.builds(Region, SIDES, SIDES, SIDES, SIDES),
 }
 EDITS = st.builds(EditFormat, **COMMON)
 SETUPS = st.builds(
     Setup,
     **COMMON,
+    **DRAWN,
     timecode=st.sampled_from(list(TimecodeKind)),
     cut_range=RANGES,
     work_range=RANGES,

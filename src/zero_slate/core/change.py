@@ -49,13 +49,15 @@ def read_typed(
     Raises KeyError for a setting or a part that there isn't.
     """
     reading = Reading({}, {})
-    for key, parts in typed.items():
+    # A shape is reckoned with the pixels as typed in the same go.
+    for key, parts in sorted(typed.items(), key=lambda each: each[0] != "pixel_aspect"):
         kind = settings[key].kind
         stands = getattr(current, key)
-        known = kind.texts(stands)
+        known = {part.key: "" for part in kind.parts if part.loose} | kind.texts(stands)
         for part in parts:
             known[part]  # a part that there isn't is a mistake of the caller's
-        entry = Entry(clock, stands, tuple(parts))
+        pixel_aspect = reading.values.get("pixel_aspect", current.pixel_aspect)
+        entry = Entry(clock, stands, tuple(parts), pixel_aspect=pixel_aspect)
         try:
             value = kind.read({**known, **parts}, entry)
         except Refusal as refusal:
@@ -64,7 +66,7 @@ def read_typed(
         if value != stands:
             reading.values[key] = value
         plain = kind.texts(value)
-        if any(plain[part] != text.strip() for part, text in parts.items()):
+        if any(plain.get(part, "") != text.strip() for part, text in parts.items()) or entry.said:
             reading.understood[key] = " · ".join([kind.show(value), *entry.said])
     return reading
 

@@ -7,7 +7,9 @@ from typing import ClassVar
 from pydantic import BaseModel, ConfigDict, Field, StrictStr
 
 from zero_slate.core.anchor import ClipSource
+from zero_slate.core.artwork import ArtworkFrame
 from zero_slate.core.brief import Brief
+from zero_slate.core.library.format import Format
 from zero_slate.core.marks import FrameMark
 from zero_slate.core.setup import Setup
 from zero_slate.core.wire import EXACT
@@ -44,6 +46,8 @@ class Content(BaseModel):
 
     `shift` is how far changes of the count have raised the frame numbers so far; `source` is where
     the clip began when it was counted; `events` are the codes of a comp's adjoining events.
+    `artwork` is where artwork lies that was drawn before the canvas was changed; `format` is the
+    format that was chosen, as it was then.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -56,3 +60,5 @@ class Content(BaseModel):
     source: ClipSource | None = None
     shift: int = 0
     events: tuple[str, ...] = ()
+    artwork: ArtworkFrame | None = None
+    format: Format | None = None

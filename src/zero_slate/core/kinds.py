@@ -4,18 +4,22 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
+from zero_slate.core.background import Background, DisplayColour
 from zero_slate.core.codes import require_code
 from zero_slate.core.entry.clock import Entry
 from zero_slate.core.entry.lengths import read_length
 from zero_slate.core.entry.moments import read_number, write_moment
 from zero_slate.core.entry.ranges import read_ends
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
-from zero_slate.core.raster import Size
+from zero_slate.core.guides import read_shape
+from zero_slate.core.raster import RasterRefusal, Size
 from zero_slate.core.rate import FrameRate, read_rate
 from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Part, Texts
+from zero_slate.core.shape import sized
 from zero_slate.core.viewing import Viewing
+from zero_slate.core.wire import WrittenShort
 
 
 def whole_number(text: str, part: Part) -> int:
@@ -30,13 +34,45 @@ def whole_number(text: str, part: Part) -> int:
 
 @dataclass(frozen=True, slots=True)
 class SizeKind:
-    """Width and height in pixels."""
+    """Width and height in pixels, or one of them and the shape as seen."""
 
-    parts = (Part("width", "Width", 5), Part("height", "Height", 5, before="×"))
+    parts = (
+        Part("width", "Width", 5),
+        Part("height", "Height", 5, before="×"),
+        Part("shape", "Shape", 5, before="as", loose=True, hint="shape"),
+    )
 
     def read(self, texts: Texts, entry: Entry) -> Size:
-        """Return the size; see Size for its limits."""
-        width, height = (whole_number(texts[part.key], part) for part in self.parts)
+        """Return the size; see Size for its limits and `sized` for what a shape sets."""
+        shape = texts.get("shape", "").strip()
+        if shape and "shape" in entry.typed:
+            try:
+                wanted = read_shape(shape)
+            except Refusal as refusal:
+                # Which shape works depends on the sides; without one the sides stand.
+                refusal.nearest_parts = {"shape": ""}
+                raise refusal.in_part("shape") from None
+            by_height = "height" in entry.typed and "width" not in entry.typed
+            part = self.parts[1 if by_height else 0]
+            side = whole_number(texts[part.key], part)
+            try:
+                found = sized(side, wanted, entry.pixel_aspect, by_height=by_height)
+            except RasterRefusal as refusal:
+                fits = refusal.nearest_parts or {part.key: refusal.nearest or "1"}
+                refusal.nearest_parts = {**fits, "shape": ""}
+                raise
+            typed_both = "height" in entry.typed and "width" in entry.typed
+            if typed_both and texts["height"].strip() != str(found.size.height):
+                raise Refusal(
+                    f"{texts['width'].strip()} × {texts['height'].strip()} isn't of the shape "
+                    f"{shape}: {found.size} is. Leave one of the three empty.",
+                    part="shape",
+                    nearest_parts={**self.texts(found.size), "shape": ""},
+                )
+            if found.said:
+                entry.say(found.said)
+            return found.size
+        width, height = (whole_number(texts[part.key], part) for part in self.parts[:2])
         return Size(width, height)
 
     def texts(self, value: Size) -> dict[str, str]:
@@ -340,6 +376,69 @@ class TextKind:
     def show(self, value: str) -> str:
         """Write the text."""
         return value
+
+
+@dataclass(frozen=True, slots=True)
+class ShortKind:
+    """A value that is written as one short text of its own grammar."""
+
+    label: str
+    value: type[WrittenShort]
+    width: int
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """One field."""
+        return (Part("text", self.label, self.width),)
+
+    def read(self, texts: Texts, entry: Entry) -> WrittenShort:
+        """Return the value that the text stands for."""
+        try:
+            return self.value.parse(texts["text"])
+        except Refusal as refusal:
+            raise refusal.in_part("text") from None
+
+    def texts(self, value: WrittenShort) -> dict[str, str]:
+        """Return the text."""
+        return {"text": str(value)}
+
+    def show(self, value: WrittenShort) -> str:
+        """Write the text."""
+        return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class BackgroundKind:
+    """Background colour, line colour, and whether alpha is kept."""
+
+    parts = (
+        Part("colour", "Background colour", 8),
+        Part("line", "Line colour", 8, before="line"),
+        Part("alpha", "Alpha", 7, ("alpha", "opaque")),
+    )
+
+    def read(self, texts: Texts, entry: Entry) -> Background:
+        """Return the background."""
+        colours = {}
+        for part in self.parts[:2]:
+            try:
+                colours[part.key] = DisplayColour.parse(texts[part.key])
+            except Refusal as refusal:
+                raise refusal.in_part(part.key) from None
+        kept = texts["alpha"].strip()
+        if kept not in self.parts[2].choices:
+            raise Refusal(f"“{kept}” is neither alpha nor opaque.", nearest="alpha", part="alpha")
+        return Background(colours["colour"], colours["line"], kept == "alpha")
+
+    def texts(self, value: Background) -> dict[str, str]:
+        """Return both colours in hex digits, and alpha or opaque."""
+        colour, line, alpha = str(value).split()
+        return {"colour": colour, "line": line, "alpha": alpha}
+
+    def show(self, value: Background) -> str:
+        """Write as `#ffffff, line #000000, alpha`."""
+        colour, line, alpha = str(value).split()
+        return f"{colour}, line {line}, {alpha}"
 
 
 LONGEST_TEXT = 120

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from zero_slate.core.checks import canvas, colour, media, time
+from zero_slate.core.checks import canvas, colour, media, picture, time
 from zero_slate.core.content import Departure, Departures
 from zero_slate.core.figures import counted
 from zero_slate.core.finding import STATE_WORDS, Finding, Severity, State
@@ -17,7 +17,14 @@ Check = Callable[[Situation], Iterable[Finding]]
 CHECKS: tuple[Check, ...] = (
     canvas.size,
     canvas.pixel_aspect,
+    canvas.even,
     canvas.scan,
+    canvas.signal,
+    picture.placing,
+    picture.artwork,
+    picture.working_scale,
+    picture.region,
+    picture.background,
     time.rate,
     time.timecode,
     time.count,

@@ -9,15 +9,15 @@ from zero_slate.core.figures import aspect, counted, decimal, megabytes, seconds
 from zero_slate.core.film import FeetFrames, drawings
 from zero_slate.core.finding import Sentence
 from zero_slate.core.frames import CountAt
+from zero_slate.core.guides import SAFE_AREAS, field_size, safe_size
+from zero_slate.core.landing import landing_words
+from zero_slate.core.picture import BYTES_10_BIT_RGB, BYTES_HALF_RGBA, picture_of
+from zero_slate.core.raster import Placing, RasterRefusal
 from zero_slate.core.scan import Scan
+from zero_slate.core.signals import facts_of
 
 if TYPE_CHECKING:
     from zero_slate.core.situation import Situation
-
-# 10-bit RGB packed in 32 bits a pixel (SMPTE ST 268-1).
-BYTES_10_BIT_RGB = 4
-# Half-float RGBA: four channels of two bytes.
-BYTES_HALF_RGBA = 8
 
 
 def canvas(at: Situation) -> Sentence:
@@ -49,6 +49,116 @@ def scan(at: Situation) -> Sentence:
             f"range, the {first} lines first."
         )
     return Sentence("One picture a frame.")
+
+
+def signal(at: Situation) -> Sentence:
+    """Say what the monitor gets."""
+    facts = facts_of(at.setup.signal)
+    if facts is None:
+        return Sentence("No monitor: judged on the screen alone.")
+    fields = f", {facts.scan}" if facts.scan.interlaced else ""
+    size = facts.raster.size
+    return Sentence(f"{size} at {facts.rate}{fields}, by {facts.standard}.")
+
+
+def placing(at: Situation) -> Sentence:
+    """Say what pictures become on the canvas."""
+    canvas = at.setup.raster
+    if not at.landings:
+        said = {
+            Placing.INSIDE: "All of a picture is seen; bars where its shape differs.",
+            Placing.COVER: "The canvas is filled; what reaches past it is cut off.",
+            Placing.WIDTH: "As wide as the canvas; bars or cut off above and below.",
+            Placing.HEIGHT: "As tall as the canvas; bars or cut off left and right.",
+            Placing.PIXELS: "A pixel stays a pixel; bars or cut off all round.",
+        }[at.setup.placing]
+        return Sentence(said)
+    if len(at.landings) == 1:
+        landing = at.landings[0]
+        return Sentence(f"{landing.element.media.name}: {landing_words(landing, canvas)}.")
+    sizes = {landing.source.size for landing in at.landings}
+    own = sum(landing.element.placing is not None for landing in at.landings)
+    ways = f", {own} placed {'its' if own == 1 else 'their'} own way" if own else ""
+    return Sentence(
+        f"{counted(len(at.landings), 'element')} in {counted(len(sizes), 'size')}{ways}; each "
+        "stands beside."
+    )
+
+
+def working_scale(at: Situation) -> Sentence:
+    """Say what size is drawn at, and what that saves."""
+    try:
+        sizes = picture_of(at.setup)
+    except RasterRefusal as refusal:
+        return Sentence(str(refusal))
+    worked = sizes.worked.size
+    whole = f"{megabytes(worked.pixels * BYTES_HALF_RGBA)} a frame as half RGBA"
+    if at.setup.working_scale.fraction == 1:
+        return Sentence(f"Drawn at {worked}, {whole}; fills and backgrounds take this size.")
+    less = "less" if sizes.saved > 0 else "more"
+    saved = f"{decimal(abs(sizes.saved) * 100, 1, trim=True)} % {less}"
+    return Sentence(
+        f"Drawn at {worked}, {whole}, {saved}; fills and backgrounds take this size.", (saved,)
+    )
+
+
+def overscan(at: Situation) -> Sentence:
+    """Say what size is drawn with it."""
+    try:
+        sizes = picture_of(at.setup)
+    except RasterRefusal as refusal:
+        return Sentence(str(refusal))
+    across, down = sizes.edges
+    if not across and not down:
+        return Sentence("Nothing is drawn beyond the canvas.")
+    more = Fraction(sizes.drawn.pixels, sizes.delivered.pixels) - 1
+    return Sentence(
+        f"{across} px left and right, {down} px above and below: {sizes.drawn} is drawn, "
+        f"{decimal(more * 100, 1, trim=True)} % more pixels."
+    )
+
+
+def guides(at: Situation) -> Sentence:
+    """Say how large the safe areas of the edit's frame are, and what each mask keeps."""
+    shown, canvas = at.setup.guides, at.setup.raster
+    parts = [f"{name} {safe_size(at.edit.raster, name)}" for name in SAFE_AREAS if name in shown]
+    if "fields" in shown:
+        width, height = field_size(canvas)
+        size = f"{decimal(width, 2, trim=True)} × {decimal(height, 2, trim=True)}"
+        parts.append(f"a field is {size} px")
+    for mask in shown.masks:
+        across, down = mask.kept(canvas)
+        share = Fraction(across * down * 100, canvas.size.pixels)
+        parts.append(f"{mask.written} keeps {across} × {down}, {decimal(share, 1, trim=True)} %")
+    said = "; ".join(parts)
+    return Sentence(f"{said[0].upper()}{said[1:]}." if said else "None with a size of its own.")
+
+
+def region(at: Situation) -> Sentence:
+    """Say what the region saves."""
+    setup = at.setup
+    if setup.region.whole:
+        return Sentence("All of the canvas is worked on.")
+    part = setup.region.size(setup.canvas)
+    saved = (setup.canvas.pixels - part.pixels) * BYTES_HALF_RGBA
+    share = 1 - Fraction(part.pixels, setup.canvas.pixels)
+    return Sentence(
+        f"{part} of {setup.canvas}: saves {megabytes(saved)} a frame as half RGBA, "
+        f"{decimal(share * 100, 1, trim=True)} %."
+    )
+
+
+def background(at: Situation) -> Sentence:
+    """Say what the colour is in the working space, and how the line work stands on it."""
+    here = at.setup.background
+    ratio = here.colour.contrast(here.line)
+    on = f"The line stands at {decimal(Fraction(ratio).limit_denominator(10**6), 1)} : 1 on it"
+    kept = "; alpha is kept" if here.alpha else "; opaque"
+    found = at.background
+    if found is None:
+        return Sentence(f"{on}{kept}; its value in the working space isn't known.")
+    value = " ".join(f"{channel:.3f}" for channel in found)
+    return Sentence(f"{value} in {at.setup.working_space}. {on}{kept}.")
 
 
 def rate(at: Situation) -> Sentence:

@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from zero_slate.core.cadence import RateUse
 from zero_slate.core.frames import FrameRange, total
-from zero_slate.core.raster import Raster, Size
+from zero_slate.core.raster import Placing, Raster, Size
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.ratio import PixelAspect, write_ratio
 from zero_slate.core.scan import Scan
@@ -139,7 +139,9 @@ class Element:
 
     `own_rate` is the rate a person gave where the files don't say one, or say a wrong one; `use`
     is how frames of another rate than the shot's are used. `base` is how far the shot's numbers
-    had been raised when the files were laid by theirs.
+    had been raised when the files were laid by theirs. `placing` is how its pictures meet the
+    canvas where that isn't the shot's way. `line` tells line work, which can be drawn at any size,
+    from painted and scanned pictures.
     """
 
     id: int
@@ -149,6 +151,8 @@ class Element:
     own_rate: FrameRate | None = None
     use: RateUse = RateUse.FRAME
     base: int = 0
+    placing: Placing | None = None
+    line: bool = False
 
     @property
     def rate(self) -> FrameRate | None:

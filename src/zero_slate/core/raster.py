@@ -1,9 +1,10 @@
 """Rasters, and where one lands inside another."""
 
 from dataclasses import dataclass
+from enum import StrEnum
 from fractions import Fraction
 from math import isqrt
-from typing import ClassVar, Literal
+from typing import ClassVar
 
 from pydantic import ConfigDict, StrictInt
 
@@ -15,7 +16,15 @@ from zero_slate.core.wire import EXACT
 LONGEST_SIDE = 32_768
 MOST_PIXELS = 268_435_456
 
-How = Literal["inside", "cover"]
+
+class Placing(StrEnum):
+    """How a picture meets the canvas."""
+
+    INSIDE = "inside"
+    COVER = "cover"
+    WIDTH = "by width"
+    HEIGHT = "by height"
+    PIXELS = "pixel for pixel"
 
 
 class RasterRefusal(Refusal):
@@ -117,8 +126,9 @@ class Raster:
 class Placement:
     """Where a source lands in a target, in target pixels from its upper left corner.
 
-    `scale` is how much the source is enlarged as seen; `x` and `y` are negative where the source
-    is cut off.
+    `scale` is how much the source is enlarged as seen, down its height; `x` and `y` are negative
+    where the source is cut off. `stretch` is how much wider than tall it is enlarged: 1 but for
+    pixels laid on pixels of another shape.
     """
 
     scale: Fraction
@@ -126,6 +136,7 @@ class Placement:
     height: Fraction
     x: Fraction
     y: Fraction
+    stretch: Fraction = Fraction(1)
 
     @property
     def seen(self) -> Fraction:
@@ -134,16 +145,39 @@ class Placement:
         down = 1 + 2 * min(self.y, Fraction(0)) / self.height
         return across * down
 
+    @property
+    def largest(self) -> Fraction:
+        """The larger of how much it is enlarged across and down."""
+        return self.scale * max(self.stretch, Fraction(1))
 
-def fit(source: Raster, target: Raster, how: How = "inside") -> Placement:
+    def bare(self, target: Raster) -> Fraction:
+        """Return how much of the target's area no picture covers, from 0 to 1."""
+        across = min(self.width, Fraction(target.width)) / target.width
+        down = min(self.height, Fraction(target.height)) / target.height
+        return 1 - across * down
+
+
+def fit(source: Raster, target: Raster, how: str = Placing.INSIDE) -> Placement:
     """Place a source in the middle of a target.
 
     With sx = W·P ÷ (w·p) and sy = H ÷ h, *inside* takes the smaller as scale and *cover* the
-    larger; the placed size is w·p·s ÷ P by h·s target pixels.
+    larger, *by width* sx and *by height* sy; the placed size is w·p·s ÷ P by h·s target pixels.
+    *Pixel for pixel* leaves pixels alone: w by h.
     """
     across = target.shown_width / source.shown_width
     down = Fraction(target.height, source.height)
-    scale = min(across, down) if how == "inside" else max(across, down)
-    width = source.shown_width * scale / target.pixel_aspect
+    stretch = Fraction(1)
+    if how == Placing.PIXELS:
+        scale = Fraction(1)
+        stretch = target.pixel_aspect / source.pixel_aspect
+    else:
+        scale = {
+            Placing.INSIDE: min(across, down),
+            Placing.COVER: max(across, down),
+            Placing.WIDTH: across,
+            Placing.HEIGHT: down,
+        }[Placing(how)]
+    width = source.shown_width * scale * stretch / target.pixel_aspect
     height = source.height * scale
-    return Placement(scale, width, height, (target.width - width) / 2, (target.height - height) / 2)
+    x, y = (target.width - width) / 2, (target.height - height) / 2
+    return Placement(scale, width, height, x, y, stretch)

@@ -17,7 +17,8 @@ class Part:
     """One field of a setting, as a person types it.
 
     `choices` are the values it takes where it takes only those; `names` says which of the colour
-    config's names are offered. `width` is in figures.
+    config's names are offered. `width` is in figures. A `loose` part has no text of its own: what
+    is typed there works on the others, and `hint` says what it takes.
     """
 
     key: str
@@ -26,6 +27,8 @@ class Part:
     choices: tuple[str, ...] = ()
     names: str | None = None
     before: str = ""
+    loose: bool = False
+    hint: str = ""
 
 
 class Kind(Protocol):
@@ -37,7 +40,7 @@ class Kind(Protocol):
         """Return the value that the texts of all parts stand for, or raise Refusal."""
 
     def texts(self, value: Any) -> dict[str, str]:
-        """Return the text of each part; `read` takes it back to the same value."""
+        """Return the text of each part that isn't loose; `read` takes it back to the value."""
 
     def show(self, value: Any) -> str:
         """Write the value in one piece for people."""
@@ -47,8 +50,8 @@ class Kind(Protocol):
 class Setting:
     """What there is to know of one setting, apart from its field name and type.
 
-    `drawing` names the drawing that explains it: `canvas`, `rates`, `ranges`, `moments` or
-    `wedge`.
+    `drawing` names the drawing that explains it: `canvas`, `placing`, `working`, `guides`,
+    `background`, `signal`, `rates`, `ranges`, `moments` or `wedge`.
     """
 
     group: str
@@ -59,4 +62,10 @@ class Setting:
     drawing: str = "canvas"
 
 
-GROUPS = {"canvas": "Canvas", "time": "Time", "colour": "Colour", "shot": "Name and title"}
+GROUPS = {
+    "canvas": "Canvas",
+    "picture": "Picture",
+    "time": "Time",
+    "colour": "Colour",
+    "shot": "Name and title",
+}

@@ -6,10 +6,13 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
 from zero_slate.core import means
+from zero_slate.core.background import Background
 from zero_slate.core.codes import require_code
 from zero_slate.core.frames import FrameCount, FrameRange, Handles
+from zero_slate.core.guides import Guides
 from zero_slate.core.kinds import (
     LONGEST_TEXT,
+    BackgroundKind,
     ChoiceKind,
     CodeKind,
     CountKind,
@@ -18,19 +21,24 @@ from zero_slate.core.kinds import (
     PixelAspectKind,
     RangeKind,
     RateKind,
+    ShortKind,
     SizeKind,
     SpaceKind,
     TextKind,
     ViewingKind,
 )
-from zero_slate.core.raster import Raster, Size
+from zero_slate.core.overscan import Overscan
+from zero_slate.core.raster import Placing, Raster, Size
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.ratio import PixelAspect
 from zero_slate.core.refusal import Refusal
+from zero_slate.core.region import Region
 from zero_slate.core.scan import Scan
 from zero_slate.core.setting import Setting
+from zero_slate.core.signals import Signal
 from zero_slate.core.timecode import ClosingFrame, Timecode, TimecodeKind, require_drop_frame
 from zero_slate.core.viewing import Viewing
+from zero_slate.core.working import WorkingScale
 
 Title = Annotated[str, Field(max_length=LONGEST_TEXT)]
 StartLabel = Annotated[str, Field(pattern=r"^(\d{2}:\d{2}:\d{2}[:;]\d{2,3})?$")]
@@ -47,7 +55,8 @@ class PictureAndTime(BaseModel):
         Setting(
             "canvas",
             "Size",
-            "Pixels across and down: 1 to 32,768 a side, at most 268,435,456 in all.",
+            "Pixels across and down: 1 to 32,768 a side, at most 268,435,456 in all. A shape, "
+            "as in 2.39 or 16:9, sets the side that isn't typed.",
             SizeKind(),
             means.canvas,
         ),
@@ -73,6 +82,17 @@ class PictureAndTime(BaseModel):
             means.scan,
         ),
     ] = Scan.PROGRESSIVE
+    signal: Annotated[
+        Signal,
+        Setting(
+            "canvas",
+            "Monitor signal",
+            "What goes to the monitor that the shot is judged on.",
+            ChoiceKind("Monitor signal", Signal, 15),
+            means.signal,
+            "signal",
+        ),
+    ] = Signal.NONE
     rate: Annotated[
         FrameRate,
         Setting(
@@ -164,6 +184,70 @@ class PictureAndTime(BaseModel):
         return self.timecode is TimecodeKind.DROP and self.rate.has_drop_frame
 
 
+class Drawn(BaseModel):
+    """How a shot is drawn: what the edit doesn't ask, and the house setup says."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    placing: Annotated[
+        Placing,
+        Setting(
+            "picture",
+            "Placement",
+            "How pictures that are brought in meet the canvas; an element can have its own.",
+            ChoiceKind("Placement", Placing, 14),
+            means.placing,
+            "placing",
+        ),
+    ] = Placing.INSIDE
+    working_scale: Annotated[
+        WorkingScale,
+        Setting(
+            "picture",
+            "Working scale",
+            "The fraction of the delivered size that is drawn at: half, 2/3, 50 %; 1/64 to 4.",
+            ShortKind("Working scale", WorkingScale, 7),
+            means.working_scale,
+            "working",
+        ),
+    ] = WorkingScale()
+    overscan: Annotated[
+        Overscan,
+        Setting(
+            "picture",
+            "Overscan",
+            "Drawn beyond each edge, in pixels (64, 64x36), or larger in all by per cent (10 %).",
+            ShortKind("Overscan", Overscan, 10),
+            means.overscan,
+            "working",
+        ),
+    ] = Overscan()
+    guides: Annotated[
+        Guides,
+        Setting(
+            "picture",
+            "Guides",
+            "action, title, r95 action, r95 graphics, fields, thirds, centre, and shapes to mask "
+            "for (1.85, 9:16), with commas.",
+            ShortKind("Guides", Guides, 22),
+            means.guides,
+            "guides",
+        ),
+    ] = Guides()
+    background: Annotated[
+        Background,
+        Setting(
+            "picture",
+            "Background",
+            "The colour behind the drawing as the display shows it, the line work's colour, and "
+            "whether alpha is kept.",
+            BackgroundKind(),
+            means.background,
+            "background",
+        ),
+    ] = Background()
+
+
 class EditFormat(PictureAndTime):
     """What the edit works to."""
 
@@ -173,9 +257,20 @@ class EditFormat(PictureAndTime):
         return self
 
 
-class Setup(PictureAndTime):
+class Setup(PictureAndTime, Drawn):
     """All the settings of a shot."""
 
+    region: Annotated[
+        Region,
+        Setting(
+            "picture",
+            "Region",
+            "The part of the canvas that is worked on, to save memory: 960x540 at 480,270, or all.",
+            ShortKind("Region", Region, 18),
+            means.region,
+            "working",
+        ),
+    ] = Region()
     cut_range: Annotated[
         FrameRange,
         Setting(
@@ -282,3 +377,4 @@ def _described(model: type[BaseModel]) -> dict[str, Setting]:
 # Every setting by its field name, in the order that a sheet lists them within a group.
 SETTINGS = _described(Setup)
 EDIT_SETTINGS = _described(EditFormat)
+DRAWN_SETTINGS = _described(Drawn)

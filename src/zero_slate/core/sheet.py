@@ -45,6 +45,7 @@ class SheetField:
     before: str
     options: tuple[str, ...]
     closed: bool
+    hint: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,11 +129,12 @@ def fields_of(
         SheetField(
             part.key,
             part.label,
-            texts[part.key],
+            texts.get(part.key, ""),
             part.width,
             part.before,
             part.choices or _names(part, texts, names),
             bool(part.choices),
+            part.hint,
         )
         for part in setting.kind.parts
     )

@@ -4,11 +4,13 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from zero_slate.core.anchor import Anchor, ClipSource, anchor_of
+from zero_slate.core.artwork import ArtworkFrame
 from zero_slate.core.asks import Asked, asked_of
 from zero_slate.core.colour import ColourNames, Probe
 from zero_slate.core.content import Content, Lock
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.entry.clock import Clock, Tie
+from zero_slate.core.landing import Landing, land
 from zero_slate.core.marks import FrameMark
 from zero_slate.core.media import Element, Role
 from zero_slate.core.placing import Placed, place
@@ -20,7 +22,8 @@ class Situation:
     """A setup, the edit it belongs to, the files tied to it and the colour config in use.
 
     `event` is None for a shot that isn't in the cut; `names` and `probe` are None where no colour
-    config could be read. `source`, `shift`, `marks` and `lock` are those of its content.
+    config could be read; `background` is its colour in the working space. `source`, `shift`,
+    `marks`, `lock` and `artwork` are those of its content.
     """
 
     setup: Setup
@@ -33,6 +36,8 @@ class Situation:
     shift: int = 0
     marks: tuple[FrameMark, ...] = ()
     lock: Lock | None = None
+    artwork: ArtworkFrame | None = None
+    background: tuple[float, float, float] | None = None
 
     @classmethod
     def of(
@@ -43,6 +48,7 @@ class Situation:
         elements: tuple[Element, ...],
         names: ColourNames | None = None,
         probe: Probe | None = None,
+        background: tuple[float, float, float] | None = None,
     ) -> "Situation":
         """Return what a shot's content is judged by."""
         return cls(
@@ -56,6 +62,8 @@ class Situation:
             content.shift,
             content.marks,
             content.lock,
+            content.artwork,
+            background,
         )
 
     @cached_property
@@ -77,6 +85,11 @@ class Situation:
     def clock(self) -> Clock:
         """What typed time is read by: the shot's rate, and the timecodes tied to its frames."""
         return clock_of(self.setup, self.event)
+
+    @cached_property
+    def landings(self) -> tuple[Landing, ...]:
+        """Where each element's picture lands on the canvas."""
+        return tuple(land(element, self.setup, self.artwork) for element in self.elements)
 
     @cached_property
     def placed(self) -> dict[int, Placed]:

@@ -1,9 +1,16 @@
 """How the core's values cross into JSON: the one place where Pydantic meets them."""
 
 from collections.abc import Callable
-from typing import Any, TypeVar
+from fractions import Fraction
+from typing import Annotated, Any, ClassVar, Self, TypeVar
 
-from pydantic import ConfigDict
+from pydantic import (
+    BeforeValidator,
+    ConfigDict,
+    GetCoreSchemaHandler,
+    PlainSerializer,
+    WithJsonSchema,
+)
 from pydantic_core import CoreSchema, core_schema
 
 T = TypeVar("T")
@@ -37,3 +44,44 @@ def text_schema(
         ),
         metadata=meta,
     )
+
+
+def _ratio(value: object) -> Fraction:
+    if isinstance(value, Fraction):
+        return value
+    if isinstance(value, str):
+        return Fraction(value)
+    raise ValueError(f"{value!r} is not a ratio written as text")
+
+
+# Any ratio, as text: `-7/2`.
+ExactRatio = Annotated[
+    Fraction,
+    BeforeValidator(_ratio),
+    PlainSerializer(str, return_type=str, when_used="json"),
+    WithJsonSchema({"type": "string", "pattern": r"^-?\d+(/\d+)?$"}),
+]
+
+
+class WrittenShort:
+    """A value whose `parse` takes back what `str` writes; JSON holds that text.
+
+    `about` says what it is and `examples` how it is written, for the published schemas.
+    """
+
+    __slots__ = ()
+
+    about: ClassVar[str]
+    examples: ClassVar[tuple[str, ...]]
+
+    @classmethod
+    def parse(cls, text: str) -> Self:
+        """Return the value that a text stands for, or raise Refusal."""
+        raise NotImplementedError
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, _: Any, __: GetCoreSchemaHandler) -> CoreSchema:
+        """Cross into JSON as text."""
+        return text_schema(
+            cls, cls.parse, title=cls.__name__, description=cls.about, examples=list(cls.examples)
+        )

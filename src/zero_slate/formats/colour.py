@@ -45,6 +45,26 @@ def probe(config: str, space: str, display: str, view: str) -> Probe | None:
     return Probe(shown(GREY), shown(1.0), wedge)
 
 
+@lru_cache(maxsize=256)
+def behind_display(
+    config: str, space: str, display: str, view: str, codes: tuple[int, int, int]
+) -> tuple[float, float, float] | None:
+    """Return the working-space value that a display shows as 8-bit codes; None where it can't.
+
+    It goes backwards through the view, so that the colour is seen as it was chosen.
+    """
+    try:
+        transform = ocio.DisplayViewTransform(
+            src=space, display=display, view=view, direction=ocio.TRANSFORM_DIR_INVERSE
+        )
+        processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
+        found = processor.applyRGB([code / 255 for code in codes])
+    except ocio.Exception:
+        return None
+    red, green, blue = (float(channel) for channel in found)
+    return red, green, blue
+
+
 @lru_cache(maxsize=8)
 def _config(config: str) -> "ocio.Config":
     try:

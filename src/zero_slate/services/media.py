@@ -8,9 +8,11 @@ from sqlalchemy.orm import Session
 from zero_slate.core.cadence import RateUse, usual_use
 from zero_slate.core.drawings.cadence import CadenceDrawing, draw_cadence
 from zero_slate.core.finding import STATE_WORDS, Severity, State
+from zero_slate.core.landing import land, landing_words
 from zero_slate.core.match import match
 from zero_slate.core.media import Align, Element, Media, Role
 from zero_slate.core.placing import best_align
+from zero_slate.core.raster import Placing
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.sheet import Says, says_of
@@ -77,6 +79,10 @@ class TiedLine:
     who: str
     own_rate: str | None
     use: RateUse
+    placing: Placing | None
+    placed_by_shot: Placing
+    line_work: bool
+    becomes: str
     line: MediaLine
 
 
@@ -142,7 +148,7 @@ class MediaService:
         media = chosen.read()
         folder = path.strip("/")
         with self.workspace.writing() as session:
-            own_rate = None
+            own_rate, placing, line = None, None, False
             how = str(usual_use(media.header.rate, loaded.content.setup.rate))
             for row in elements.element_rows(session, shot_id):
                 same = (row.volume, row.folder, elements.element_of(row).media.name) == (
@@ -152,6 +158,7 @@ class MediaService:
                 )
                 if same:
                     own_rate, how = row.own_rate, row.use
+                    placing, line = row.placing, row.line
                 if same or (role is Role.PLATE and row.role == Role.PLATE):
                     session.delete(row)
             if role is not Role.PLATE and len(loaded.elements) >= MOST_TIED:
@@ -166,6 +173,8 @@ class MediaService:
                 own_rate=own_rate,
                 use=how,
                 base=loaded.content.shift,
+                placing=placing,
+                line=line,
                 who=self.workspace.who,
                 at=self.workspace.now(),
             )
@@ -181,6 +190,15 @@ class MediaService:
             row.own_rate = str(own) if own else None
             row.use = str(use)
 
+    def set_placing(
+        self, shot_id: int, element_id: int, placing: Placing | None, line: bool
+    ) -> None:
+        """Say how an element meets the canvas, None for the shot's way, and if it is line work."""
+        with self.workspace.writing() as session:
+            row = _row(session, shot_id, element_id)
+            row.placing = str(placing) if placing else None
+            row.line = line
+
     def untie(self, shot_id: int, element_id: int) -> None:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
@@ -191,6 +209,7 @@ class MediaService:
         loaded = self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
+        at = loaded.stored
         return tuple(
             TiedLine(
                 row.id,
@@ -201,9 +220,13 @@ class MediaService:
                 row.who,
                 row.own_rate,
                 RateUse(row.use),
-                _line(loaded, elements.element_of(row)),
+                element.placing,
+                loaded.content.setup.placing,
+                element.line,
+                landing_words(land(element, at.setup, at.artwork), at.setup.raster),
+                _line(loaded, element),
             )
-            for row in rows
+            for row, element in ((row, elements.element_of(row)) for row in rows)
         )
 
     def _look(self, volume: str, path: str) -> tuple[Path, list[str], list[Found], int]:

@@ -164,6 +164,7 @@ class Loaded:
             self.elements,
             workspace.names,
             workspace.probe(content.setup),
+            workspace.background(content.setup),
         )
 
     @cached_property
@@ -206,7 +207,7 @@ class Shots:
         at = loaded.situation(self.workspace, content)
         found = match(at, content.departures)
         drawings = Drawings(
-            draw_canvas(setup.raster, loaded.edit.raster),
+            draw_canvas(at),
             draw_rates(at),
             draw_cadences(at),
             draw_ranges(at),

@@ -12,6 +12,7 @@ from zero_slate.core.colour import ColourNames, Probe
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import Setup
 from zero_slate.formats import colour
+from zero_slate.formats.colour import behind_display
 from zero_slate.formats.files import inside
 from zero_slate.store.database import Database
 
@@ -38,6 +39,14 @@ class Workspace:
         """Return what the setup's display shows of known greys."""
         view = setup.viewing
         return colour.probe(self.color_config, setup.working_space, view.display, view.view)
+
+    def background(self, setup: Setup) -> tuple[float, float, float] | None:
+        """Return the setup's background colour in its working space."""
+        view, colour = setup.viewing, setup.background.colour
+        codes = (colour.red, colour.green, colour.blue)
+        return behind_display(
+            self.color_config, setup.working_space, view.display, view.view, codes
+        )
 
     @property
     def who(self) -> str:

@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from zero_slate.core.cadence import RateUse
 from zero_slate.core.media import Align, Element, Media
+from zero_slate.core.raster import Placing
 from zero_slate.core.rate import FrameRate
 from zero_slate.store.tables import ElementRow
 
@@ -24,6 +25,8 @@ def element_of(row: ElementRow) -> Element:
         FrameRate.parse(row.own_rate) if row.own_rate else None,
         RateUse(row.use),
         row.base,
+        Placing(row.placing) if row.placing else None,
+        row.line,
     )
 
 

@@ -85,6 +85,7 @@ class Shot(Base):
     production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
     code: Mapped[str] = mapped_column(String(64))
     touched_at: Mapped[str] = mapped_column(String(32), index=True)
+    shared_id: Mapped[int | None]
 
 
 class SetupRevision(Base):
@@ -102,6 +103,7 @@ class SetupRevision(Base):
     what: Mapped[str]
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
+    batch_id: Mapped[int | None] = mapped_column(index=True)
 
 
 class ElementRow(Base):
@@ -119,6 +121,8 @@ class ElementRow(Base):
     own_rate: Mapped[str | None]
     use: Mapped[str] = mapped_column(String(16), server_default="frame for frame")
     base: Mapped[int] = mapped_column(Integer, server_default="0")
+    placing: Mapped[str | None] = mapped_column(String(16))
+    line: Mapped[bool] = mapped_column(server_default="0")
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
 
@@ -145,3 +149,40 @@ class HouseRevision(Base):
     content: Mapped[str]
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
+
+
+class OwnFormat(Base):
+    """A format that a person made, for the whole installation."""
+
+    __tablename__ = "own_format"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60), unique=True)
+    content: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class Batch(Base):
+    """One change to several shots, with the edit format's version that it made, if it did."""
+
+    __tablename__ = "batch"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"), index=True)
+    edit_number: Mapped[int | None]
+    what: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+    undone_at: Mapped[str | None] = mapped_column(String(32))
+
+
+class SharedSetup(Base):
+    """A setup that several shots of a production share: what is changed is changed in all."""
+
+    __tablename__ = "shared_setup"
+    __table_args__ = (UniqueConstraint("production_id", "name"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
+    name: Mapped[str] = mapped_column(String(60))

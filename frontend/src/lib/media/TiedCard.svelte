@@ -9,12 +9,14 @@
 		tied,
 		onagain,
 		onuntie,
-		onrate
+		onrate,
+		onplace
 	}: {
 		tied: Schema<'TiedLine'>;
 		onagain: (align?: Schema<'Align'>) => void;
 		onuntie: () => void;
 		onrate: (rate: string, use: Schema<'RateUse'>) => void;
+		onplace: (placing: Schema<'Placing'> | null, lineWork: boolean) => void;
 	} = $props();
 
 	const ALIGNS = {
@@ -22,6 +24,8 @@
 		number: 'by file number',
 		first: 'from the first file'
 	};
+	const PLACINGS = ['inside', 'cover', 'by width', 'by height', 'pixel for pixel'] as const;
+	const shotsWay = $derived(`as the shot: ${tied.placed_by_shot}`);
 	const USES = ['frame for frame', 'in real time'] as const;
 
 	const alignOf = (words: string) =>
@@ -61,6 +65,24 @@
 		onchoose={(use) => onrate(tied.own_rate ?? '', use as Schema<'RateUse'>)}
 	/>
 	<span class="num text-[11px]">{tied.volume}/{tied.folder}</span>
+</div>
+<div class="flex flex-wrap items-center gap-x-2 gap-y-1 pb-2 pl-6 text-ink2">
+	on the canvas
+	<Choice
+		label="How {tied.line.name} meets the canvas"
+		value={tied.placing ?? shotsWay}
+		options={[shotsWay, ...PLACINGS]}
+		onchoose={(way) => onplace(PLACINGS.find((each) => each === way) ?? null, tied.line_work)}
+	/>
+	<span data-becomes>{tied.becomes}</span>
+	<label class="flex min-h-[24px] items-center gap-1.5">
+		<input
+			type="checkbox"
+			checked={tied.line_work}
+			onchange={(event) => onplace(tied.placing ?? null, event.currentTarget.checked)}
+		/>
+		line work, drawn at any size
+	</label>
 </div>
 {#if tied.line.cadence}
 	<div class="pb-3 pl-6"><CadenceStrip drawing={tied.line.cadence} /></div>

@@ -10,6 +10,7 @@
 
 	let { drawings, name }: { drawings: Schema<'Drawings'>; name: string } = $props();
 
+	const ABOUT_CANVAS = ['canvas', 'placing', 'working', 'guides', 'background', 'signal'];
 	const drawing = $derived(
 		name === 'rates'
 			? drawings.rates
@@ -19,29 +20,31 @@
 					? drawings.moments
 					: name === 'wedge'
 						? drawings.wedge
-						: drawings.canvas
+						: null
 	);
+	const layer = $derived(ABOUT_CANVAS.includes(name) ? name : 'canvas');
+	const caption = $derived(drawing ?? drawings.canvas.captions[layer]!);
 </script>
 
 <div class="flex justify-between gap-3 px-[22px] pb-1">
-	<span class="font-semibold">{drawing.title}</span><span class="num text-ink2"
-		>{drawing.corner}</span
+	<span class="font-semibold">{caption.title}</span><span class="num text-ink2"
+		>{caption.corner}</span
 	>
 </div>
-{#if 'tracks' in drawing}
+{#if !drawing}
+	<ScaleDrawing drawing={drawings.canvas} {layer} />
+{:else if 'tracks' in drawing}
 	<BarsDrawing {drawing} />
 {:else if 'moments' in drawing}
 	<MomentsDrawing {drawing} />
-{:else if 'steps' in drawing}
-	<WedgeDrawing {drawing} />
 {:else}
-	<ScaleDrawing {drawing} />
+	<WedgeDrawing {drawing} />
 {/if}
 <dl class="px-[22px] text-sm">
-	{#each drawing.facts as fact (fact.label)}
-		<div class="flex justify-between border-t border-rule py-[5px]">
-			<dt class="text-ink2">{fact.label}</dt>
-			<dd class="num {fact.differs ? 'text-red' : ''}">{fact.value}</dd>
+	{#each caption.facts as fact, i (i)}
+		<div class="flex justify-between gap-3 border-t border-rule py-[5px]">
+			<dt class="shrink-0 text-ink2">{fact.label}</dt>
+			<dd class="num text-right {fact.differs ? 'text-red' : ''}">{fact.value}</dd>
 		</div>
 	{/each}
 </dl>

@@ -1,43 +1,70 @@
-<!-- The canvas in the edit's frame, to scale, with its figures on dimension lines. -->
+<!-- The canvas in the edit's frame, to scale, with the layers that belong to the row in hand. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import GuideLines from './GuideLines.svelte';
 	import Hatch from './Hatch.svelte';
 
-	let { drawing }: { drawing: Schema<'CanvasDrawing'> } = $props();
+	let { drawing, layer }: { drawing: Schema<'CanvasDrawing'>; layer: string } = $props();
 
 	const WIDE = 404;
 	const TALL = 300;
 	const ROOM = { left: 44, right: 34, top: 36, bottom: 40 };
+	const FIGURE = 6.6;
 
-	// What there is to show: the edit's frame, and the canvas where it reaches out of it.
+	type Rect = Schema<'Rect'>;
+
+	// What a row shows besides the two frames: pictures that reach past them need the room.
+	const reaching = $derived<Rect[]>(
+		layer === 'placing'
+			? [
+					...drawing.pictures.map((each) => each.rect),
+					...(drawing.artwork ? [drawing.artwork] : [])
+				]
+			: layer === 'working'
+				? [drawing.overscan, drawing.region].filter((each) => each !== null)
+				: []
+	);
+	const extent = $derived.by(() => {
+		const all = [drawing.edit, drawing.canvas, ...reaching];
+		const left = Math.min(...all.map((rect) => rect.x));
+		const top = Math.min(...all.map((rect) => rect.y));
+		const right = Math.max(...all.map((rect) => rect.x + rect.width));
+		const bottom = Math.max(...all.map((rect) => rect.y + rect.height));
+		return { x: left, y: top, width: right - left, height: bottom - top };
+	});
 	const scale = $derived(
 		Math.min(
-			(WIDE - ROOM.left - ROOM.right) / drawing.edit.width,
-			(TALL - ROOM.top - ROOM.bottom) / drawing.edit.height
+			(WIDE - ROOM.left - ROOM.right) / extent.width,
+			(TALL - ROOM.top - ROOM.bottom) / extent.height
 		)
 	);
-	const x0 = $derived(ROOM.left + (WIDE - ROOM.left - ROOM.right - drawing.edit.width * scale) / 2);
-	const tall = $derived(ROOM.top + drawing.edit.height * scale + ROOM.bottom);
-	const at = (rect: Schema<'Rect'>) => ({
+	const x0 = $derived(
+		ROOM.left + (WIDE - ROOM.left - ROOM.right - extent.width * scale) / 2 - extent.x * scale
+	);
+	const y0 = $derived(ROOM.top - extent.y * scale);
+	const tall = $derived(ROOM.top + extent.height * scale + ROOM.bottom);
+	const at = (rect: Rect): Rect => ({
 		x: x0 + rect.x * scale,
-		y: ROOM.top + rect.y * scale,
+		y: y0 + rect.y * scale,
 		width: rect.width * scale,
 		height: rect.height * scale
 	});
 	const edit = $derived(at(drawing.edit));
 	const canvas = $derived(at(drawing.canvas));
-	const below = $derived(edit.y + edit.height);
-	const FIGURE = 6.6;
+	const above = $derived(at(extent).y);
+	const below = $derived(at(extent).y + at(extent).height);
+	const before = $derived(at(extent).x);
+	const after = $derived(at(extent).x + at(extent).width);
 
 	/** A dimension line across, broken where its figure stands. */
-	function across(rect: Schema<'Rect'>, y: number, figure: string): string {
+	function across(rect: Rect, y: number, figure: string): string {
 		const gap = (figure.length * FIGURE) / 2 + 5;
 		const half = Math.max(0, rect.width / 2 - gap);
 		return `M${rect.x} ${y}h${half}M${rect.x + rect.width} ${y}h${-half}`;
 	}
 
 	/** A dimension line down, broken likewise. */
-	function down(rect: Schema<'Rect'>, x: number, figure: string): string {
+	function down(rect: Rect, x: number, figure: string): string {
 		const gap = (figure.length * FIGURE) / 2 + 5;
 		const half = Math.max(0, rect.height / 2 - gap);
 		return `M${x} ${rect.y}v${half}M${x} ${rect.y + rect.height}v${-half}`;
@@ -45,66 +72,132 @@
 
 	const radius = $derived(Math.min(canvas.width, canvas.height) * 0.15);
 	const round = $derived(Math.abs(drawing.squeeze - 1) < 1e-9);
+	const painted = $derived(layer === 'background');
+	const caption = $derived(drawing.captions[layer] ?? drawing.captions['canvas']!);
 </script>
 
 <svg
 	viewBox="0 0 {WIDE} {tall}"
 	class="w-full"
 	role="img"
-	aria-label="{drawing.title}: {drawing.corner}"
+	aria-label="{caption.title}: {caption.corner}"
+	data-layer={layer}
 >
 	<Hatch id="hatch" />
 	<g class="blue">
 		<path
-			d="M{edit.x} {ROOM.top - 26}v20M{edit.x + edit.width} {ROOM.top - 26}v20{across(
+			d="M{edit.x} {above - 26}v20M{edit.x + edit.width} {above - 26}v20{across(
 				edit,
-				ROOM.top - 18,
+				above - 18,
 				drawing.across_edit
 			)}"
 		/>
 		<path
-			d="M{x0 - 20} {edit.y}h14M{x0 - 20} {edit.y + edit.height}h14{down(
+			d="M{before - 20} {edit.y}h14M{before - 20} {edit.y + edit.height}h14{down(
 				edit,
-				x0 - 13,
+				before - 13,
 				drawing.down_edit
 			)}"
 		/>
 		<rect {...edit} fill="var(--bluewash)" stroke-width="1.6" />
 	</g>
-	<rect {...canvas} fill="var(--raised)" stroke="var(--ink)" stroke-width="1.6" />
-	{#each drawing.bars as bar, i (i)}
-		<rect {...at(bar)} fill="var(--redwash)" /><rect {...at(bar)} fill="url(#hatch)" />
-	{/each}
-	<g class="blue">
-		<rect {...edit} />
-		<rect {...at(drawing.action)} stroke-width="1" />
-		<rect {...at(drawing.safe_title)} stroke-width="1" stroke-dasharray="4 4" />
-		<path
-			d="M{edit.x + edit.width / 2 - 7} {edit.y + edit.height / 2}h14m-7 -7v14"
-			stroke-width="1"
+	{#if layer === 'working' && drawing.overscan}
+		<rect
+			{...at(drawing.overscan)}
+			fill="var(--sheet)"
+			stroke="var(--ink)"
+			stroke-dasharray="6 3"
+			data-overscan
 		/>
-	</g>
-	<g transform="translate({canvas.x + canvas.width * 0.72} {canvas.y + canvas.height * 0.46})">
-		<ellipse rx={radius} ry={radius} fill="none" stroke="var(--ink2)" />
-		{#if !round}
-			<ellipse
-				rx={radius * drawing.squeeze}
-				ry={radius}
+	{/if}
+	<rect
+		{...canvas}
+		fill={painted ? drawing.background : 'var(--raised)'}
+		stroke="var(--ink)"
+		stroke-width="1.6"
+		data-canvas
+	/>
+	{#if layer === 'working' && drawing.region}
+		<rect {...at(drawing.region)} fill="var(--stock)" stroke="var(--ink)" data-region />
+	{/if}
+	{#if layer === 'canvas' || layer === 'placing'}
+		{#each drawing.bars as bar, i (i)}
+			<rect {...at(bar)} fill="var(--redwash)" /><rect {...at(bar)} fill="url(#hatch)" />
+		{/each}
+	{/if}
+	{#if layer === 'placing'}
+		{#if drawing.artwork}
+			<rect
+				{...at(drawing.artwork)}
 				fill="none"
-				stroke="var(--red)"
-				stroke-dasharray="3 3"
+				stroke="var(--ink2)"
+				stroke-dasharray="6 3"
+				data-artwork
 			/>
 		{/if}
-		<text y={radius + 14} text-anchor="middle" class="soft"
-			>{round ? 'a circle stays round' : 'read with the edit’s pixels'}</text
-		>
+		{#each drawing.pictures as picture, i (i)}
+			{@const rect = at(picture.rect)}
+			<g data-picture>
+				<rect
+					{...rect}
+					fill="var(--ink)"
+					fill-opacity="0.05"
+					stroke={picture.wrong ? 'var(--red)' : 'var(--ink)'}
+				/>
+				<path
+					d="M{rect.x} {rect.y}l{rect.width} {rect.height}M{rect.x +
+						rect.width} {rect.y}l{-rect.width} {rect.height}"
+					stroke={picture.wrong ? 'var(--red)' : 'var(--ink2)'}
+					stroke-opacity="0.35"
+				/>
+				<title>{picture.name}: {picture.words}</title>
+			</g>
+		{/each}
+	{/if}
+	<g class="blue">
+		<rect {...edit} />
 	</g>
+	<GuideLines
+		guides={drawing.guides.map((guide) => ({ ...guide, rect: at(guide.rect) }))}
+		{canvas}
+		named={layer === 'guides'}
+		all={layer === 'guides'}
+	/>
+	{#if layer === 'background'}
+		<!-- A stroke of the line work, as it will stand on the background. -->
+		<path
+			d="M{canvas.x + canvas.width * 0.12} {canvas.y + canvas.height * 0.72}c{canvas.width *
+				0.2} {-canvas.height * 0.7} {canvas.width * 0.36} {canvas.height * 0.3} {canvas.width *
+				0.48} {-canvas.height * 0.2}s{canvas.width * 0.2} {-canvas.height * 0.1} {canvas.width *
+				0.28} {canvas.height * 0.12}"
+			fill="none"
+			stroke={drawing.line}
+			stroke-width="3"
+			stroke-linecap="round"
+		/>
+	{:else if layer === 'canvas'}
+		<g transform="translate({canvas.x + canvas.width * 0.72} {canvas.y + canvas.height * 0.46})">
+			<ellipse rx={radius} ry={radius} fill="none" stroke="var(--ink2)" />
+			{#if !round}
+				<ellipse
+					rx={radius * drawing.squeeze}
+					ry={radius}
+					fill="none"
+					stroke="var(--red)"
+					stroke-dasharray="3 3"
+				/>
+			{/if}
+			<text y={radius + 14} text-anchor="middle" class="soft"
+				>{round ? 'a circle stays round' : 'read with the edit’s pixels'}</text
+			>
+		</g>
+	{/if}
 	<g class="figures">
-		<text x={edit.x + edit.width / 2} y={ROOM.top - 14} text-anchor="middle" class="asked"
+		<text x={edit.x + edit.width / 2} y={above - 14} text-anchor="middle" class="asked"
 			>{drawing.across_edit}</text
 		>
 		<text
-			transform="translate({x0 - 9} {edit.y + edit.height / 2}) rotate(-90)"
+			transform="translate({before - 9} {edit.y + edit.height / 2}) rotate(-90)"
 			text-anchor="middle"
 			class="asked">{drawing.down_edit}</text
 		>
@@ -121,7 +214,7 @@
 			>{drawing.across_canvas}</text
 		>
 		<text
-			transform="translate({edit.x + edit.width + 18} {edit.y + edit.height / 2}) rotate(-90)"
+			transform="translate({after + 18} {edit.y + edit.height / 2}) rotate(-90)"
 			text-anchor="middle"
 			class="own">{drawing.down_canvas}</text
 		>

@@ -16,8 +16,9 @@
 		onleave: () => void;
 	} = $props();
 
-	const wrong = (part: string) =>
-		row.problem?.part === part || (!row.problem && row.value_differs && row.state !== 'reason');
+	const wrong = (field: Schema<'SheetField'>) =>
+		row.problem?.part === field.part ||
+		(!row.problem && row.value_differs && row.state !== 'reason' && !field.hint);
 
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.key === 'Enter') oncommit();
@@ -28,13 +29,20 @@
 <div class="flex flex-wrap items-center gap-1">
 	{#each row.fields as field (field.part)}
 		{#if field.before}<span class="num text-ink2">{field.before}</span>{/if}
+		{#if /^#[0-9a-f]{6}$/.test(field.text)}
+			<span
+				class="inline-block h-[18px] w-[18px] border border-ink"
+				style="background: {field.text}"
+				aria-hidden="true"
+			></span>
+		{/if}
 		{#if field.closed}
 			<Choice
 				value={field.text}
 				options={field.options}
 				label={field.label}
 				width={Math.min(field.width, 17)}
-				invalid={wrong(field.part)}
+				invalid={wrong(field)}
 				onchoose={(text) => {
 					ontype(field.part, text);
 					oncommit();
@@ -46,7 +54,7 @@
 				options={field.options}
 				label={field.label}
 				width={field.width}
-				invalid={wrong(field.part)}
+				invalid={wrong(field)}
 				ontype={(text) => ontype(field.part, text)}
 				{oncommit}
 			/>
@@ -58,7 +66,8 @@
 				autocomplete="off"
 				spellcheck="false"
 				aria-label={field.label}
-				aria-invalid={wrong(field.part)}
+				placeholder={field.hint}
+				aria-invalid={wrong(field)}
 				aria-describedby={row.problem ? `problem-${row.key}` : undefined}
 				value={field.text}
 				oninput={(event) => ontype(field.part, event.currentTarget.value)}

@@ -58,7 +58,8 @@
 	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.asked ?? ''}</span>
 	<Fields
 		{row}
-		ontype={(part, text) => session.type(row.key, part, text)}
+		ontype={(part, text) =>
+			row.key === 'canvas' ? session.typeSide(part, text) : session.type(row.key, part, text)}
 		oncommit={() => void session.commit(row.key)}
 		onleave={() => session.leave(row.key)}
 	/>
@@ -132,6 +133,16 @@
 					>{row.reason ? `Why? It was “${row.reason}”` : 'Say why'}</button
 				>
 			{/if}
+		{/if}
+		{#if row.key === 'canvas'}
+			<button
+				type="button"
+				class="act text-ink2"
+				aria-pressed={session.held}
+				title="Hold the shape: a side that is typed takes the other along"
+				onclick={() => session.hold()}
+				>{session.held ? 'Let the shape go' : 'Hold the shape'}</button
+			>
 		{/if}
 	</div>
 </div>

@@ -61,6 +61,35 @@ export class SheetSession {
 		void this.reckon();
 	}
 
+	/** Whether the canvas keeps its shape when a side is typed. */
+	held = $state(false);
+	private shape = '';
+
+	/** Hold the canvas's shape as it is now, or let it go. */
+	hold(): void {
+		this.held = !this.held;
+		this.shape = this.page.drawings.canvas.shape;
+	}
+
+	/** Take a keystroke in the canvas: a shape, or a shape that is held, leaves the other side free. */
+	typeSide(part: string, text: string): void {
+		const { width, height, shape } = this.typed['canvas'] ?? {};
+		if (part === 'shape' && text) {
+			const side: Record<string, string> = {};
+			if (height !== undefined && width === undefined) side['height'] = height;
+			else if (width) side['width'] = width;
+			this.set({ ...this.typed, canvas: { ...side, shape: text } });
+		} else if (this.held && part !== 'shape') {
+			this.set({ ...this.typed, canvas: { [part]: text, shape: this.shape } });
+		} else if (shape && part !== 'shape') {
+			this.set({ ...this.typed, canvas: { [part]: text, shape } });
+		} else {
+			this.type('canvas', part, text);
+			return;
+		}
+		void this.reckon();
+	}
+
 	/** Look at another part of the frame rule; null is all of it. */
 	lookAt(view: Schema<'FrameRange'> | null): void {
 		this.view = view;

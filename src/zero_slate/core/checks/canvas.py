@@ -6,9 +6,12 @@ from fractions import Fraction
 from zero_slate.core.checks.words import use
 from zero_slate.core.figures import aspect, decimal, seconds
 from zero_slate.core.finding import Finding, Sentence, Severity
-from zero_slate.core.raster import Placement, fit
+from zero_slate.core.raster import Placement, Size, fit
 from zero_slate.core.ratio import write_ratio
+from zero_slate.core.refusal import Refusal
 from zero_slate.core.scan import Scan
+from zero_slate.core.shape import even_near
+from zero_slate.core.signals import Signal, facts_of
 from zero_slate.core.situation import Situation
 
 
@@ -108,3 +111,92 @@ def scan(at: Situation) -> Iterator[Finding]:
     yield Finding(
         "scan.differs", Severity.WARN, "scan", Sentence(said, (strong,)), {}, use("scan", asked)
     )
+
+
+def even(at: Situation) -> Iterator[Finding]:
+    """Find a canvas that chroma-subsampled delivery can't take (`canvas.odd`): an odd side."""
+    mine = at.setup.canvas
+    odd = [
+        (what, side) for what, side in (("width", mine.width), ("height", mine.height)) if side % 2
+    ]
+    if not odd or mine == at.edit.canvas:
+        return
+    named = " and ".join(f"{what} {side}" for what, side in odd)
+    sizes = [
+        f"{width} × {height}"
+        for width, height in dict.fromkeys(
+            (even_near(mine.width)[at_], even_near(mine.height)[-1 if at_ else 0])
+            for at_ in (0, -1)
+        )
+    ]
+    takes = "4:2:2 and 4:2:0" if mine.width % 2 else "4:2:0"
+    change = None
+    try:
+        up = Size(even_near(mine.width)[-1], even_near(mine.height)[-1])
+        change = use("canvas", up)
+    except Refusal:
+        pass
+    yield Finding(
+        "canvas.odd",
+        Severity.WARN,
+        "canvas",
+        Sentence(
+            f"An odd {named}: {takes} can't take it. Nearest that work: {' or '.join(sizes)}.",
+            (f"odd {named}",),
+        ),
+        {"width": mine.width, "height": mine.height},
+        change,
+    )
+
+
+def signal(at: Situation) -> Iterator[Finding]:
+    """Find a monitor signal that isn't the edit's, or that shows the shot wrongly.
+
+    `signal.differs`; `signal.rate` where it runs at another speed; `signal.scan`; `signal.size`.
+    """
+    setup, mine, asked = at.setup, at.setup.signal, at.edit.signal
+    if mine is not asked:
+        said = (
+            f"Judged without the monitor that the edit is judged on, {asked}."
+            if mine is Signal.NONE
+            else f"The edit is judged {'without a monitor' if asked is Signal.NONE else 'at'} "
+            f"{'' if asked is Signal.NONE else asked}".rstrip()
+            + "."
+        )
+        yield Finding(
+            "signal.differs", Severity.WARN, "signal", Sentence(said), {}, use("signal", asked)
+        )
+    facts = facts_of(mine)
+    if facts is None:
+        return
+    if facts.rate != setup.rate:
+        fast = f"{decimal(facts.rate.fraction / setup.rate.fraction, 3, trim=True)}×"
+        yield Finding(
+            "signal.rate",
+            # As the edit asks, it is the shot's rate that tells of it.
+            Severity.NOTE if mine is asked else Severity.WARN,
+            "signal",
+            Sentence(
+                f"The signal has {facts.rate} frames a second, the shot {setup.rate}: frame for "
+                f"frame it is seen {fast} as fast.",
+                (f"{fast} as fast",),
+            ),
+            {"signal": str(facts.rate), "shot": str(setup.rate)},
+        )
+    if facts.scan is not setup.scan:
+        yield Finding(
+            "signal.scan",
+            Severity.NOTE,
+            "signal",
+            Sentence(f"The signal is {facts.scan}, the shot {setup.scan}."),
+        )
+    placed = fit(setup.raster, facts.raster)
+    if placed.scale != 1 or placed.x or placed.y or setup.pixel_aspect != facts.raster.pixel_aspect:
+        left = f", leaving {bars(placed)}" if placed.x or placed.y else ""
+        yield Finding(
+            "signal.size",
+            Severity.NOTE,
+            "signal",
+            Sentence(f"Shown on it at {times(placed.scale)}{left}: not pixel for pixel."),
+            {"scale": str(placed.scale)},
+        )

@@ -6,14 +6,13 @@ from functools import partial
 from typing import Any
 
 from zero_slate.core.cadence import Fitted, RateUse
-from zero_slate.core.checks.canvas import bars, times
 from zero_slate.core.checks.words import use
 from zero_slate.core.drawings.cadence import fitted_of
 from zero_slate.core.figures import counted, decimal, seconds, whole
 from zero_slate.core.finding import Finding, Sentence, Severity
 from zero_slate.core.frames import FrameRange, total
+from zero_slate.core.landing import land, landing_words, sizes_made
 from zero_slate.core.media import Element, MediaKind, Role
-from zero_slate.core.raster import Raster, fit
 from zero_slate.core.scan import Scan
 from zero_slate.core.setup import SETTINGS
 from zero_slate.core.situation import Situation
@@ -138,16 +137,15 @@ def _stated(
 
 def size(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files of another size than the canvas (`media.size`)."""
-    media, canvas = element.media, at.setup.raster
+    media = element.media
     mine = media.header.size
+    if mine in sizes_made(at.setup):
+        return
 
     def tell(written: str) -> Sentence:
-        # A file that doesn't state its pixel aspect is taken to have the canvas's.
-        aspect = media.header.pixel_aspect or canvas.pixel_aspect
-        placed = fit(Raster(mine.width, mine.height, aspect), canvas)
-        left = f", leaving {bars(placed)}" if placed.x or placed.y else ""
-        fits = f"fits this canvas at {times(placed.scale)}{left}"
-        return Sentence(f"{media.name} is {written}: {fits}.", (written,))
+        landing = land(element, at.setup, at.artwork)
+        becomes = landing_words(landing, at.setup.raster)
+        return Sentence(f"{media.name} is {written}, {landing.how}: {becomes}.", (written,))
 
     yield from _stated(at, element, "canvas", mine, tell)
 

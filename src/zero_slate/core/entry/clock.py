@@ -48,13 +48,15 @@ class Entry:
     """A field being read: its clock, what stands there now, and what is worth saying.
 
     `stands` is what a relative text counts from; `typed` are the parts of the setting that were
-    typed. Readers add to `said` what a person should see before the value is taken.
+    typed; `pixel_aspect` is that of the canvas. Readers add to `said` what a person should see
+    before the value is taken.
     """
 
     clock: Clock
     stands: object = None
     typed: tuple[str, ...] = ()
     said: list[str] = field(default_factory=list)
+    pixel_aspect: Fraction = Fraction(1)
 
     def at(self, stands: object) -> "Entry":
         """Return the same entry for a part that something else stands in."""

@@ -5,6 +5,7 @@ from pydantic import BaseModel
 
 from zero_slate.core.cadence import RateUse
 from zero_slate.core.media import Align, Role
+from zero_slate.core.raster import Placing
 from zero_slate.services.jobs import Job
 from zero_slate.services.media import FolderPage, MediaLine, TiedLine
 from zero_slate.web.slate import TheSlate
@@ -25,6 +26,13 @@ class Tie(Place):
     name: str
     align: Align | None = None
     role: Role = Role.PLATE
+
+
+class OwnPlacing(BaseModel):
+    """How an element meets the canvas, empty for the shot's way, and if it is line work."""
+
+    placing: Placing | None = None
+    line_work: bool = False
 
 
 class OwnRate(BaseModel):
@@ -93,6 +101,12 @@ def tie(slate: TheSlate, shot_id: int, body: Tie) -> None:
 def set_rate(slate: TheSlate, shot_id: int, element_id: int, body: OwnRate) -> None:
     """Say an element's own rate, and whether its frames are used one for one or in real time."""
     slate.media.set_rate(shot_id, element_id, body.rate, body.use)
+
+
+@router.put("/api/shots/{shot_id}/media/{element_id}/placing", status_code=204)
+def set_placing(slate: TheSlate, shot_id: int, element_id: int, body: OwnPlacing) -> None:
+    """Say how an element meets the canvas."""
+    slate.media.set_placing(shot_id, element_id, body.placing, body.line_work)
 
 
 @router.delete("/api/shots/{shot_id}/media/{element_id}", status_code=204)

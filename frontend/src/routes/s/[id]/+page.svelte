@@ -9,6 +9,7 @@
 	import MarkList from '$lib/sheet/MarkList.svelte';
 	import LedgerRow from '$lib/sheet/LedgerRow.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
+	import { folds } from '$lib/state/folds.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { frameText, version } from '$lib/words';
@@ -51,6 +52,8 @@
 		};
 	});
 
+	// A row that is being worked on stays, also where it stops differing.
+	const kept = $derived(session?.typed[hand] || writing[hand] ? hand : '');
 	const rows = $derived(session?.page.sheet.groups.flatMap((group) => group.rows) ?? []);
 
 	function nextDifference(): void {
@@ -171,15 +174,37 @@
 					</span>
 				</div>
 				{#each sheet.groups as group (group.key)}
-					<section aria-labelledby="group-{group.key}">
+					{@const open = !folds.folded(group.key)}
+					{@const shown = group.rows.filter(
+						(row) => open || row.state === 'differs' || row.problem || row.key === kept
+					)}
+					<section aria-labelledby="group-{group.key}" data-group={group.key}>
 						<h2
 							id="group-{group.key}"
-							class="flex items-baseline gap-3 pt-[9px] pb-[3px] pl-[46px] text-head font-semibold [font-stretch:100%]"
+							class="pt-[9px] pb-[3px] pl-4 text-head font-semibold [font-stretch:100%]"
 						>
-							{group.title}
-							<span class="text-xs font-normal text-ink2 [font-stretch:88%]">{group.note}</span>
+							<button
+								type="button"
+								class="flex min-h-[24px] items-baseline gap-3"
+								aria-expanded={open}
+								onclick={() => folds.turn(group.key)}
+							>
+								<svg width="18" height="10" viewBox="0 0 18 10" aria-hidden="true">
+									<path d={open ? 'M4 2.5h10l-5 6z' : 'M6 0v10l6 -5z'} fill="var(--ink2)" />
+								</svg>
+								{group.title}
+								<span class="text-xs font-normal text-ink2 [font-stretch:88%]"
+									>{group.note}{#if !open && group.rows.length > shown.length}{group.note
+											? ' · '
+											: ''}{group.rows.length - shown.length} more {group.rows.length -
+											shown.length ===
+										1
+											? 'row'
+											: 'rows'}{/if}</span
+								>
+							</button>
 						</h2>
-						{#each group.rows as row (row.key)}
+						{#each shown as row (row.key)}
 							<LedgerRow
 								{row}
 								{session}

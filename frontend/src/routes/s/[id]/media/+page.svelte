@@ -103,6 +103,17 @@
 		);
 	}
 
+	function place(id: number, placing: Schema<'Placing'> | null, lineWork: boolean): void {
+		void act(
+			take(
+				api.PUT('/api/shots/{shot_id}/media/{element_id}/placing', {
+					params: { path: { ...path, element_id: id } },
+					body: { placing, line_work: lineWork }
+				})
+			)
+		);
+	}
+
 	function untie(id: number): void {
 		void act(
 			take(
@@ -141,6 +152,7 @@
 					})}
 				onuntie={() => untie(each.id)}
 				onrate={(rate, use) => setRate(each.id, rate, use)}
+				onplace={(placing, lineWork) => place(each.id, placing, lineWork)}
 			/>
 		{:else}
 			{#if tied}

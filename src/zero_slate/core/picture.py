@@ -1,0 +1,55 @@
+"""The sizes a shot's picture has on its way: drawn with overscan, worked at a scale, delivered."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import TYPE_CHECKING
+
+from zero_slate.core.raster import Raster, Size
+from zero_slate.core.working import Worked, work_at
+
+if TYPE_CHECKING:
+    from zero_slate.core.setup import Setup
+
+
+# 10-bit RGB packed in 32 bits a pixel (SMPTE ST 268-1).
+BYTES_10_BIT_RGB = 4
+# Half-float RGBA: four channels of two bytes.
+BYTES_HALF_RGBA = 8
+
+
+@dataclass(frozen=True, slots=True)
+class PictureSizes:
+    """`delivered` is the canvas, `drawn` it with overscan, `worked` that at the working scale.
+
+    `edges` are the overscan's pixels beyond left and right, and beyond top and bottom. `region` is
+    what of the worked picture is in memory.
+    """
+
+    delivered: Size
+    edges: tuple[int, int]
+    drawn: Size
+    worked: Worked
+    region: Size
+
+    @property
+    def saved(self) -> Fraction:
+        """The share of the drawn pixels that the working scale saves; negative where it adds."""
+        return 1 - Fraction(self.worked.size.pixels, self.drawn.pixels)
+
+
+def picture_of(setup: Setup) -> PictureSizes:
+    """Return a shot's picture sizes. Raises RasterRefusal where one is past a canvas's limits."""
+    drawn = setup.overscan.around(setup.canvas)
+    worked = work_at(drawn, setup.working_scale)
+    region = worked.size
+    if not setup.region.whole:
+        region = work_at(setup.region.size(setup.canvas), setup.working_scale).size
+    return PictureSizes(setup.canvas, setup.overscan.edges(setup.canvas), drawn, worked, region)
+
+
+def drawn_raster(setup: Setup) -> Raster:
+    """Return the canvas with its overscan, in the canvas's pixels."""
+    drawn = setup.overscan.around(setup.canvas)
+    return Raster(drawn.width, drawn.height, setup.pixel_aspect)
