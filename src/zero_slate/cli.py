@@ -11,7 +11,7 @@ import typer
 import uvicorn
 from pydantic import TypeAdapter
 
-from zero_slate.config import Config
+from zero_slate.config import Config, read_config
 from zero_slate.core.cut import CodeRule, CutEvent
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
@@ -46,7 +46,7 @@ def serve(
     port: Annotated[int | None, typer.Option(help="The port; ZERO_SLATE_PORT or 8765.")] = None,
 ) -> None:
     """Serve Zero Slate on this machine only."""
-    config = Config()
+    config = read_config()
     if port is not None:
         config.port = port
     _serve(config)
@@ -59,7 +59,7 @@ def demo(
     """Make the demo productions and their media where they aren't there yet, and serve them."""
     from zero_slate.demo.make import make_demo
 
-    _serve(make_demo(Config(), reset=reset, tell=typer.echo))
+    _serve(make_demo(read_config(), reset=reset, tell=typer.echo))
 
 
 @app.command()

@@ -1,19 +1,26 @@
 """How an installation is configured: environment variables, and a TOML file in its folder."""
 
 import getpass
+import json
 import os
+import tomllib
 from pathlib import Path
 from typing import Any
 
-from pydantic import Field
+from pydantic import Field, ValidationError
 from pydantic_settings import (
     BaseSettings,
     PydanticBaseSettingsSource,
     SettingsConfigDict,
+    SettingsError,
     TomlConfigSettingsSource,
 )
 
+from zero_slate.core.locks import FacilityLock, Written, read_locks
+from zero_slate.core.refusal import Refusal
+
 CONFIG_NAME = "zero-slate.toml"
+LOCKED = "ZERO_SLATE_LOCKED"
 
 
 def _home() -> Path:
@@ -30,7 +37,8 @@ def _who() -> str:
 class Config(BaseSettings):
     """The settings of an installation; the environment wins over `zero-slate.toml`.
 
-    `volumes` are named root folders: nothing outside them is read or written.
+    `volumes` are named root folders: nothing outside them is read or written. `locked` are the
+    settings that the facility locks, each at a text or at a text for each of its parts.
     """
 
     model_config = SettingsConfigDict(env_prefix="ZERO_SLATE_", extra="ignore")
@@ -40,6 +48,7 @@ class Config(BaseSettings):
     who: str = Field(default_factory=_who)
     volumes: dict[str, Path] = Field(default_factory=dict)
     color_config: str | None = None
+    locked: dict[str, Written] = Field(default_factory=dict)
 
     @classmethod
     def settings_customise_sources(
@@ -54,6 +63,29 @@ class Config(BaseSettings):
         file = TomlConfigSettingsSource(settings_cls, toml_file=_home() / CONFIG_NAME)
         return init_settings, env_settings, file
 
+    def read_locks(self) -> dict[str, FacilityLock]:
+        """Return the settings that are locked, each with what locks it. Raises Refusal."""
+        in_file, in_environment = _locked_in_file(), _locked_in_environment()
+        for key in in_file.keys() & in_environment.keys():
+            if in_file[key] != in_environment[key]:
+                raise Refusal(
+                    f"The locks contradict each other: {CONFIG_NAME} locks {key} at "
+                    f"“{in_file[key]}”, {LOCKED} at “{in_environment[key]}”. Take one of them out."
+                )
+        return read_locks(
+            {
+                key: (
+                    said,
+                    LOCKED
+                    if key in in_environment
+                    else CONFIG_NAME
+                    if key in in_file
+                    else "the configuration",
+                )
+                for key, said in self.locked.items()
+            }
+        )
+
     @property
     def database(self) -> Path:
         """Where the database lies."""
@@ -65,3 +97,28 @@ class Config(BaseSettings):
             name: path if path.is_absolute() else self.home / path
             for name, path in self.volumes.items()
         }
+
+
+def _locked_in_file() -> dict[str, Any]:
+    file = _home() / CONFIG_NAME
+    said = tomllib.loads(file.read_text()).get("locked", {}) if file.is_file() else {}
+    return said if isinstance(said, dict) else {}
+
+
+def _locked_in_environment() -> dict[str, Any]:
+    said = json.loads(os.environ.get(LOCKED) or "{}")
+    return said if isinstance(said, dict) else {}
+
+
+def read_config() -> Config:
+    """Return the installation's configuration. Raises Refusal, naming what can't be read."""
+    try:
+        return Config()
+    except tomllib.TOMLDecodeError as error:
+        raise Refusal(f"{_home() / CONFIG_NAME} can't be read: {error}.") from error
+    except ValidationError as error:
+        first = error.errors(include_url=False)[0]
+        where = ".".join(map(str, first["loc"]))
+        raise Refusal(f"The configuration's {where} can't be taken: {first['msg']}.") from error
+    except SettingsError as error:
+        raise Refusal(f"The configuration can't be read: {error}.") from error

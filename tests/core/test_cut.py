@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zero_slate.core.codes import require_code
 from zero_slate.core.cut import CodeRule
+from zero_slate.core.names import require_code
 
 
 @pytest.mark.parametrize(
@@ -17,7 +17,7 @@ from zero_slate.core.cut import CodeRule
         ("sq010sh020", "sq12sh340_comp", "sq12sh340"),
         ("AAA_0000", "FRO_0030A_plate", "FRO_0030A_plate"),
         ("AAA_0000", "title card.mov", "title_card"),
-        ("AAA_0000", "../Shot 1/2 (é)", "Shot_1_2____"),
+        ("AAA_0000", "../Shot 1/2 (é)", "Shot_1_2__e_"),
         ("AAA_0000", "***", "SHOT_0010"),
         ("", "FRO_0030_plate.exr", "FRO_0030_plate"),
         ("A-0", "HCR-1 x", "HCR-1"),

@@ -75,7 +75,7 @@ def test_a_change_of_the_edit_format_is_shown_before_it_is_made(
     slate: Slate, shot: int, production: int
 ) -> None:
     typed = {"canvas": {"width": "2048"}, "handles": {"head": "12"}}
-    page = slate.productions.edit_format(production, typed, along=False)
+    page = slate.productions.edit_format(production, typed, along=False, out=frozenset())
     assert page.changes == ("Size 1920 × 1080 → 2048 × 1080", "Handles 8 + 8 → 12 + 8")
     (touched,) = page.touched
     assert (touched.code, touched.before, touched.after) == (
@@ -84,29 +84,29 @@ def test_a_change_of_the_edit_format_is_shown_before_it_is_made(
         State.DIFFERS,
     )
     assert any("1.78 in 1.90" in text for text in touched.appear)
-    with_it = slate.productions.edit_format(production, typed, along=True)
+    with_it = slate.productions.edit_format(production, typed, along=True, out=frozenset())
     assert with_it.touched[0].after is State.FOLLOWS
     assert slate.productions.page(production).edit_version == 1
 
 
 def test_shots_come_along_and_can_each_go_back(slate: Slate, shot: int, production: int) -> None:
     typed = {"canvas": {"width": "2048"}, "handles": {"head": "12", "tail": "12"}}
-    slate.productions.change_edit_format(production, 1, typed, along=True)
+    slate.batches.change_edit_format(production, 1, typed, along=True, out=frozenset())
     page = slate.shots.page(shot)
     assert page.sheet.state is State.FOLLOWS
     assert page.head.what.startswith("Along with the edit format: Size")
     assert slate.shots.undo(shot, 2).sheet.state is State.DIFFERS
     with pytest.raises(Refusal, match="meanwhile"):
-        slate.productions.change_edit_format(production, 1, typed, along=True)
+        slate.batches.change_edit_format(production, 1, typed, along=True, out=frozenset())
 
 
 def test_an_edit_format_that_cannot_be(slate: Slate, production: int) -> None:
     drop = {"timecode": {"choice": "drop-frame"}}
-    page = slate.productions.edit_format(production, drop, along=False)
+    page = slate.productions.edit_format(production, drop, along=False, out=frozenset())
     assert page.problem is not None
     assert "does not exist at 24000/1001" in page.problem
     with pytest.raises(Refusal, match="does not exist"):
-        slate.productions.change_edit_format(production, 1, drop, along=False)
+        slate.batches.change_edit_format(production, 1, drop, along=False, out=frozenset())
     with pytest.raises(Refusal, match="Rate: “25i”"):
         slate.productions.start("Another", "", {"rate": {"rate": "25i"}})
     with pytest.raises(Refusal, match="1 to 120 characters"):

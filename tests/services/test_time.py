@@ -299,11 +299,11 @@ def test_what_no_shot_can_be(slate: Slate, production: int, span: Span, words: s
 
 def test_the_house_setup_has_a_usual_length(slate: Slate, production: int) -> None:
     assert (slate.house.page().number, slate.house.page().length) == (0, 96)
-    assert slate.house.change("25x2").length == 50
+    assert slate.house.change(0, {"length": {"length": "25x2"}}).length == 50
     made = slate.shots.set_up_by_hand(production, "HAND_0010", "", Span())
     assert slate.shots.load(made).content.setup.cut_range.length == 50
     with pytest.raises(Refusal, match="takes 1 to"):
-        slate.house.change("0")
+        slate.house.change(1, {"length": {"length": "0"}})
 
 
 def test_elements_have_rates_of_their_own(slate: Slate, shot: int, tmp_path: Path) -> None:

@@ -146,7 +146,7 @@ def test_the_edit_format_is_reckoned_and_changed(client: TestClient, production:
     typed = {"typed": {"rate": {"rate": "25"}}}
     page = client.post(f"{root}/reckon", json=typed).json()
     assert page["changes"] == ["Rate 24000/1001 → 25"]
-    assert client.put(root, json={**typed, "base": 1}).status_code == 204
+    assert client.put(root, json={**typed, "base": 1}).status_code == 200
     assert json.loads(client.get(f"{root}.json").content)["edit_format"]["rate"] == "25"
 
 

@@ -2,13 +2,14 @@
 
 from zero_slate.core.anchor import Anchor
 from zero_slate.core.asks import asked_cut
-from zero_slate.core.codes import require_code
+from zero_slate.core.change import SHIPPED, values_of
 from zero_slate.core.content import Content
 from zero_slate.core.entry.clock import Clock, Entry
 from zero_slate.core.entry.lengths import read_length
 from zero_slate.core.frames import FrameRange
+from zero_slate.core.names import require_code
 from zero_slate.core.refusal import Refusal
-from zero_slate.core.setup import EDIT_SETTINGS, EditFormat, Setup
+from zero_slate.core.setup import EditFormat, HouseSetup, Setup
 from zero_slate.core.timecode import Timecode, frames_in_a_day
 
 
@@ -59,10 +60,16 @@ def read_cut_length(
 
 
 def content_by_hand(
-    edit: EditFormat, code: str, title: str, into: str, out: str, length: str, usual: int
+    edit: EditFormat,
+    code: str,
+    title: str,
+    into: str,
+    out: str,
+    length: str,
+    house: HouseSetup = SHIPPED,
 ) -> Content:
     """Return a shot that follows the edit but isn't in its cut. Raises Refusal."""
-    frames, label = read_cut_length(edit, into, out, length, usual)
+    frames, label = read_cut_length(edit, into, out, length, house.length)
     cut = asked_cut(frames, edit, edit.count, Anchor())
     work: FrameRange = cut.widened(edit.handles)
     start = ""
@@ -76,7 +83,7 @@ def content_by_hand(
         work_range=work,
         clip_range=work,
         start_timecode=start,
-        **{key: getattr(edit, key) for key in EDIT_SETTINGS},
+        **values_of(edit, house),
     )
     return Content(setup=setup)
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, TypeVar
 
 from zero_slate.core.anchor import Anchor, ClipSource
 from zero_slate.core.asks import asked_cut, asked_of, clip_label
@@ -12,10 +12,19 @@ from zero_slate.core.entry.clock import Clock, Entry
 from zero_slate.core.frames import CountAt, FrameCount
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Setting
-from zero_slate.core.setup import EDIT_SETTINGS, SETTINGS, EditFormat, PictureAndTime, Setup
+from zero_slate.core.setup import (
+    DRAWN_SETTINGS,
+    EDIT_SETTINGS,
+    SETTINGS,
+    EditFormat,
+    HouseSetup,
+    PictureAndTime,
+    Setup,
+)
 from zero_slate.core.timecode import TimecodeKind, require_drop_frame
 
 Typed = Mapping[str, Mapping[str, str]]
+E = TypeVar("E", EditFormat, HouseSetup)
 
 UNKNOWN = Anchor()
 
@@ -157,8 +166,11 @@ def renumbered(setup: Setup, count: FrameCount, anchor: Anchor) -> int:
     return 0 if first is None else first - cut
 
 
-def apply_to_edit(edit: EditFormat, values: Mapping[str, Any]) -> EditFormat:
-    """Return the edit format with new values, or raise Refusal where they can't go together."""
+def apply_to_edit(edit: E, values: Mapping[str, Any]) -> E:
+    """Return an edit format or house setup with new values.
+
+    Raises Refusal where they can't go together.
+    """
     after = edit.model_copy(update=dict(values))
     require_drop_frame(after.rate, after.timecode is TimecodeKind.DROP)
     return after
@@ -189,8 +201,13 @@ def follow(
     return change(content, values, anchor) if values else content
 
 
-def setup_from_event(edit: EditFormat, event: CutEvent, title: str = "") -> Setup:
-    """Return the setup that follows the edit in everything."""
+SHIPPED = HouseSetup()
+
+
+def setup_from_event(
+    edit: EditFormat, event: CutEvent, title: str = "", house: HouseSetup = SHIPPED
+) -> Setup:
+    """Return the setup that follows the edit in everything, and the house where it asks nothing."""
     cut = asked_cut(event.length, edit, edit.count, Anchor(timecode=event.source.first))
     work = cut.widened(edit.handles)
     return Setup(
@@ -200,8 +217,15 @@ def setup_from_event(edit: EditFormat, event: CutEvent, title: str = "") -> Setu
         work_range=work,
         clip_range=work,
         start_timecode=clip_label(event, work.first, cut.first, edit.rate),
-        **{key: getattr(edit, key) for key in EDIT_SETTINGS},
+        **values_of(edit, house),
     )
+
+
+def values_of(edit: EditFormat, house: HouseSetup) -> dict[str, Any]:
+    """Return what a new shot begins with: what the edit asks, and else what the house says."""
+    return {key: getattr(edit, key) for key in EDIT_SETTINGS} | {
+        key: getattr(house, key) for key in DRAWN_SETTINGS
+    }
 
 
 def clip_source(edit: EditFormat, event: CutEvent) -> ClipSource | None:

@@ -9,8 +9,8 @@ from typing import Annotated
 
 from pydantic import PlainSerializer
 
-from zero_slate.core.codes import safe_code
 from zero_slate.core.frames import FrameRange
+from zero_slate.core.names import safe_code
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.timecode import Timecode
 

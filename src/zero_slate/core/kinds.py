@@ -5,13 +5,13 @@ from enum import StrEnum
 from fractions import Fraction
 
 from zero_slate.core.background import Background, DisplayColour
-from zero_slate.core.codes import require_code
 from zero_slate.core.entry.clock import Entry
 from zero_slate.core.entry.lengths import read_length
 from zero_slate.core.entry.moments import read_number, write_moment
 from zero_slate.core.entry.ranges import read_ends
-from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
+from zero_slate.core.frames import FURTHEST, CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.guides import read_shape
+from zero_slate.core.names import require_code
 from zero_slate.core.raster import RasterRefusal, Size
 from zero_slate.core.rate import FrameRate, read_rate
 from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
@@ -218,6 +218,35 @@ class HandlesKind:
     def show(self, value: Handles) -> str:
         """Write as `8 + 8`."""
         return str(value)
+
+
+@dataclass(frozen=True, slots=True)
+class LengthKind:
+    """A number of frames, at least 1."""
+
+    parts = (Part("length", "Usual length", 6),)
+
+    def read(self, texts: Texts, entry: Entry) -> int:
+        """Return the length."""
+        try:
+            frames = read_length(texts["length"], entry)
+        except Refusal as refusal:
+            raise refusal.in_part("length") from None
+        if not 1 <= frames <= FURTHEST:
+            raise Refusal(
+                f"A usual length of {frames} frames can't be: it takes 1 to {FURTHEST:,}.",
+                nearest="1" if frames < 1 else str(FURTHEST),
+                part="length",
+            )
+        return frames
+
+    def texts(self, value: int) -> dict[str, str]:
+        """Return the frames."""
+        return {"length": str(value)}
+
+    def show(self, value: int) -> str:
+        """Write the frames."""
+        return f"{value} frames"
 
 
 @dataclass(frozen=True, slots=True)

@@ -299,3 +299,8 @@ def title(at: Situation) -> Sentence:
 def subtitle(at: Situation) -> Sentence:
     """Say where the subtitle is printed."""
     return Sentence("Printed under the title.")
+
+
+def usual_length(at: Situation) -> Sentence:
+    """Say how long a new shot is."""
+    return Sentence("A shot that isn't in a cut begins with it.")

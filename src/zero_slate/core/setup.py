@@ -7,8 +7,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validat
 
 from zero_slate.core import means
 from zero_slate.core.background import Background
-from zero_slate.core.codes import require_code
-from zero_slate.core.frames import FrameCount, FrameRange, Handles
+from zero_slate.core.frames import FURTHEST, FrameCount, FrameRange, Handles
 from zero_slate.core.guides import Guides
 from zero_slate.core.kinds import (
     LONGEST_TEXT,
@@ -18,6 +17,7 @@ from zero_slate.core.kinds import (
     CountKind,
     HandlesKind,
     LabelKind,
+    LengthKind,
     PixelAspectKind,
     RangeKind,
     RateKind,
@@ -27,6 +27,7 @@ from zero_slate.core.kinds import (
     TextKind,
     ViewingKind,
 )
+from zero_slate.core.names import require_code
 from zero_slate.core.overscan import Overscan
 from zero_slate.core.raster import Placing, Raster, Size
 from zero_slate.core.rate import FrameRate
@@ -248,6 +249,31 @@ class Drawn(BaseModel):
     ] = Background()
 
 
+class HouseSetup(PictureAndTime, Drawn):
+    """What a new production or shot starts with on this installation.
+
+    `length` is how many frames a shot that isn't in a cut begins with.
+    """
+
+    length: Annotated[
+        int,
+        Field(ge=1, le=FURTHEST),
+        Setting(
+            "time",
+            "Usual length",
+            "Frames of a new shot that isn't in a cut: 1 to 99,999,999. Takes 96, 4s, 6+12, 48x2.",
+            LengthKind(),
+            means.usual_length,
+            "ranges",
+        ),
+    ] = 96
+
+    @model_validator(mode="after")
+    def _timecode_exists(self) -> "HouseSetup":
+        require_drop_frame(self.rate, self.timecode is TimecodeKind.DROP)
+        return self
+
+
 class EditFormat(PictureAndTime):
     """What the edit works to."""
 
@@ -378,3 +404,4 @@ def _described(model: type[BaseModel]) -> dict[str, Setting]:
 SETTINGS = _described(Setup)
 EDIT_SETTINGS = _described(EditFormat)
 DRAWN_SETTINGS = _described(Drawn)
+HOUSE_SETTINGS = _described(HouseSetup)

@@ -9,10 +9,13 @@ from zero_slate.core.colour import ColourNames
 from zero_slate.core.content import Departures
 from zero_slate.core.figures import counted
 from zero_slate.core.finding import STATE_WORDS, Finding, State
+from zero_slate.core.locks import Locks
 from zero_slate.core.match import Match, excuses
 from zero_slate.core.setting import GROUPS, Part, Setting
-from zero_slate.core.setup import SETTINGS, PictureAndTime
+from zero_slate.core.setup import HOUSE_SETTINGS, SETTINGS, PictureAndTime
 from zero_slate.core.situation import Situation
+
+NO_LOCKS: Locks = {}
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +53,10 @@ class SheetField:
 
 @dataclass(frozen=True, slots=True)
 class Row:
-    """One setting. `value_differs` tells a value from a finding about files."""
+    """One setting. `value_differs` tells a value from a finding about files.
+
+    `locked` says by what a facility locks it, with the texts of the value that it is locked at.
+    """
 
     key: str
     label: str
@@ -66,6 +72,8 @@ class Row:
     says: tuple[Says, ...]
     reason: str | None
     reason_holds: bool
+    group: str
+    locked: Offer | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +103,7 @@ def build_sheet(
     departures: Departures,
     typed: Typed,
     reading: Reading,
+    locks: Locks = NO_LOCKS,
 ) -> Sheet:
     """Lay out the sheet; fields that are being typed keep their text, right or wrong."""
     by_setting: dict[str, list[Finding]] = {}
@@ -112,6 +121,7 @@ def build_sheet(
                 departures,
                 typed.get(key, {}),
                 reading,
+                locks,
             )
             for key, setting in SETTINGS.items()
             if setting.group == group
@@ -146,8 +156,9 @@ def edit_rows(
     typed: Typed,
     reading: Reading,
     names: ColourNames | None,
+    locks: Locks = NO_LOCKS,
 ) -> tuple[Row, ...]:
-    """Lay out an edit format as rows; it has nothing to follow."""
+    """Lay out an edit format or a house setup as rows; it has nothing to follow."""
     return tuple(
         Row(
             key,
@@ -164,6 +175,8 @@ def edit_rows(
             (),
             None,
             False,
+            setting.group,
+            _locked(key, locks),
         )
         for key, setting in settings.items()
     )
@@ -178,6 +191,7 @@ def _row(
     departures: Departures,
     typed: Mapping[str, str],
     reading: Reading,
+    locks: Locks,
 ) -> Row:
     value = getattr(at.setup, key)
     asked = at.asked.values.get(key)
@@ -202,7 +216,16 @@ def _row(
         says,
         departure.reason if departure else None,
         excuses(departure, at.setup, key),
+        setting.group,
+        _locked(key, locks),
     )
+
+
+def _locked(key: str, locks: Locks) -> Offer | None:
+    lock = locks.get(key)
+    if lock is None:
+        return None
+    return Offer(lock.words, {key: HOUSE_SETTINGS[key].kind.texts(lock.value)})
 
 
 def says_of(finding: Finding) -> Says:

@@ -72,14 +72,15 @@ def schema(document: type[SetupDocument] | type[EditFormatDocument]) -> dict[str
 
 
 def _read(content: bytes, model: type[D], name: str) -> D:
-    _check_kind(_json(content, name), model, name)
+    check_kind(read_json(content, name), model, name)
     try:
         return model.model_validate_json(content)
     except ValidationError as error:
         raise DocumentRefusal(_first_problem(error, name)) from error
 
 
-def _json(content: bytes, name: str) -> Mapping[str, Any]:
+def read_json(content: bytes, name: str) -> Mapping[str, Any]:
+    """Return the JSON object that a file holds. Raises DocumentRefusal."""
     if len(content) > LARGEST:
         raise DocumentRefusal(f"The {name} has {len(content):,} bytes; {LARGEST:,} is most.")
     if not content.strip():
@@ -96,7 +97,8 @@ def _json(content: bytes, name: str) -> Mapping[str, Any]:
     return said
 
 
-def _check_kind(said: Mapping[str, Any], model: type[BaseModel], name: str) -> None:
+def check_kind(said: Mapping[str, Any], model: type[BaseModel], name: str) -> None:
+    """Refuse a file of another kind, or of a later version."""
     kind = model.model_fields["kind"].default
     if said.get("kind") != kind:
         raise DocumentRefusal(
@@ -122,5 +124,12 @@ def _first_problem(error: ValidationError, name: str) -> str:
         )
     if first["type"] == "missing":
         return f"The {name} lacks {where}."
+    return f"The {name} can't be taken: {plain_words(error)}"
+
+
+def plain_words(error: ValidationError) -> str:
+    """Return the first problem of a value that can't be taken: where, and what."""
+    first = error.errors(include_url=False)[0]
+    where = ".".join(str(step) for step in first["loc"])
     said = first["msg"].removeprefix("Value error, ")
-    return f"The {name} can't be taken: {where}: {said}"
+    return f"{where}: {said}" if where else said

@@ -1,25 +1,49 @@
-"""The house setup: what a new shot starts with on this installation."""
+"""The house setup: what a new production or shot starts with on this installation."""
 
 from dataclasses import dataclass
-from fractions import Fraction
+from typing import Any
 
-from zero_slate.core.entry.clock import Clock, Entry
-from zero_slate.core.entry.lengths import read_length
-from zero_slate.core.frames import FURTHEST
-from zero_slate.core.house import HouseSetup
-from zero_slate.core.rate import FrameRate
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from zero_slate.core.change import Reading, Typed, apply_to_edit, read_typed
+from zero_slate.core.entry.clock import Clock
+from zero_slate.core.locks import held_by_locks, shipped_house
 from zero_slate.core.refusal import Refusal
-from zero_slate.services.workspace import Workspace
+from zero_slate.core.setup import HOUSE_SETTINGS, HouseSetup
+from zero_slate.core.sheet import Row, edit_rows
+from zero_slate.services.workspace import NotFound, Workspace
+from zero_slate.store import revisions
 from zero_slate.store.house import latest_house
-from zero_slate.store.tables import HouseRevision
+from zero_slate.store.tables import HouseRevision, Shot
+
+
+@dataclass(frozen=True, slots=True)
+class HouseChange:
+    """A setting of the house setup before and after."""
+
+    key: str
+    label: str
+    before: str
+    after: str
+    taken: bool
 
 
 @dataclass(frozen=True, slots=True)
 class HousePage:
-    """The house setup that stands; number 0 is the shipped one."""
+    """The house setup that stands, and what a change would make of it; number 0 is as shipped.
+
+    `apart` are the settings that aren't as shipped: what going back to that would change.
+    """
 
     number: int
+    at: str | None
+    who: str | None
     length: int
+    rows: tuple[Row, ...]
+    changes: tuple[HouseChange, ...]
+    apart: tuple[HouseChange, ...]
+    problem: str | None
 
 
 class House:
@@ -28,25 +52,78 @@ class House:
     def __init__(self, workspace: Workspace):
         self.workspace = workspace
 
-    def page(self) -> HousePage:
-        """Return the house setup."""
+    def page(
+        self,
+        typed: Typed | None = None,
+        shot_id: int | None = None,
+        shipped: bool = False,
+        leave: frozenset[str] = frozenset(),
+    ) -> HousePage:
+        """Show the house setup with what is typed, or as a shot's setup or the shipped one.
+
+        Nothing is stored. Raises NotFound, and Refusal for a field that there isn't.
+        """
         with self.workspace.reading() as session:
             number, setup = latest_house(session)
-        return HousePage(number, setup.length)
+            row = session.get(HouseRevision, number)
+            wanted, reading = self._wanted(session, setup, typed or {}, shot_id, shipped)
+        problem = None
+        try:
+            after = apply_to_edit(setup, {k: v for k, v in wanted.items() if k not in leave})
+        except Refusal as refusal:
+            after, problem = setup, str(refusal)
+        locks = self.workspace.locks
+        begins = shipped_house(locks)
+        return HousePage(
+            number,
+            row.at if row else None,
+            row.who if row else None,
+            setup.length,
+            edit_rows(after, HOUSE_SETTINGS, typed or {}, reading, self.workspace.names, locks),
+            _changes(setup, wanted, leave),
+            _changes(setup, {key: getattr(begins, key) for key in HOUSE_SETTINGS}, frozenset()),
+            problem,
+        )
 
-    def change(self, length: str) -> HousePage:
-        """Store another usual length, typed in frames, drawings or feet. Raises Refusal."""
+    def change(
+        self,
+        base: int,
+        typed: Typed,
+        shot_id: int | None = None,
+        shipped: bool = False,
+        leave: frozenset[str] = frozenset(),
+    ) -> HousePage:
+        """Store another house setup, made on version `base`. Raises Refusal."""
         with self.workspace.writing() as session:
             number, setup = latest_house(session)
-            clock = Clock(FrameRate(Fraction(24)))
-            frames = read_length(length, Entry(clock, setup.length))
-            if not 1 <= frames <= FURTHEST:
+            if number != base:
                 raise Refusal(
-                    f"A usual length of {frames} frames can't be: it takes 1 to {FURTHEST:,}.",
-                    nearest="1" if frames < 1 else str(FURTHEST),
-                    part="length",
+                    f"The house setup was changed meanwhile (version {number}); nothing of yours "
+                    "was stored."
                 )
-            content = HouseSetup(length=frames).model_dump_json()
+            wanted, reading = self._wanted(session, setup, typed, shot_id, shipped)
+            for key, problem in reading.problems.items():
+                raise Refusal(f"{HOUSE_SETTINGS[key].label}: {problem.message}", part=problem.part)
+            after = apply_to_edit(setup, {k: v for k, v in wanted.items() if k not in leave})
+            if after != setup:
+                session.add(
+                    HouseRevision(
+                        number=number + 1,
+                        content=after.model_dump_json(),
+                        who=self.workspace.who,
+                        at=self.workspace.now(),
+                    )
+                )
+        return self.page()
+
+    def undo(self, base: int) -> HousePage:
+        """Bring back the house setup before the latest change, as a new version."""
+        with self.workspace.writing() as session:
+            number, _ = latest_house(session)
+            if number != base or number == 0:
+                raise Refusal("There is no change of the house setup to take back.")
+            row = session.get(HouseRevision, number - 1)
+            content = row.content if row else HouseSetup().model_dump_json()
             session.add(
                 HouseRevision(
                     number=number + 1,
@@ -56,3 +133,45 @@ class House:
                 )
             )
         return self.page()
+
+    def _wanted(
+        self,
+        session: Session,
+        setup: HouseSetup,
+        typed: Typed,
+        shot_id: int | None,
+        shipped: bool,
+    ) -> tuple[dict[str, Any], Reading]:
+        """Return the values that are asked for, and the reading of what is typed among them."""
+        locks = self.workspace.locks
+        if shipped:
+            begins = shipped_house(locks)
+            return {key: getattr(begins, key) for key in HOUSE_SETTINGS}, Reading({}, {})
+        if shot_id is not None:
+            if session.scalar(select(Shot.id).where(Shot.id == shot_id)) is None:
+                raise NotFound(f"There is no shot numbered {shot_id}.")
+            theirs = revisions.content_of(revisions.latest_setup(session, shot_id)).setup
+            values = {key: getattr(theirs, key) for key in HOUSE_SETTINGS if hasattr(theirs, key)}
+            return {k: v for k, v in values.items() if k not in locks}, Reading({}, {})
+        try:
+            reading = read_typed(setup, typed, HOUSE_SETTINGS, Clock(setup.rate, setup.drops))
+        except KeyError as error:
+            raise Refusal(f"A house setup has no field {error}.") from error
+        held_by_locks(reading, locks)
+        return dict(reading.values), reading
+
+
+def _changes(
+    before: HouseSetup, values: dict[str, Any], leave: frozenset[str]
+) -> tuple[HouseChange, ...]:
+    return tuple(
+        HouseChange(
+            key,
+            setting.label,
+            setting.kind.show(getattr(before, key)),
+            setting.kind.show(values[key]),
+            key not in leave,
+        )
+        for key, setting in HOUSE_SETTINGS.items()
+        if key in values and values[key] != getattr(before, key)
+    )

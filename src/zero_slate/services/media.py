@@ -141,11 +141,7 @@ class MediaService:
         Without `align`, the way that meets the work range is taken. Raises Refusal.
         """
         loaded = self.shots.load(shot_id)
-        _, _, found, _ = self._look(volume, path)
-        chosen = next((each for each in found if each.name == name), None)
-        if chosen is None:
-            raise NotFound(f"There is no {name} in {path or volume}.")
-        media = chosen.read()
+        media = self.found(volume, path, name).read()
         folder = path.strip("/")
         with self.workspace.writing() as session:
             own_rate, placing, line = None, None, False
@@ -181,6 +177,14 @@ class MediaService:
             session.add(row)
             session.flush()
             return elements.element_of(row)
+
+    def found(self, volume: str, path: str, name: str) -> Found:
+        """Return a sequence, movie or still by its name, not read yet. Raises NotFound."""
+        _, _, found, _ = self._look(volume, path)
+        chosen = next((each for each in found if each.name == name), None)
+        if chosen is None:
+            raise NotFound(f"There is no {name} in {path or volume}.")
+        return chosen
 
     def set_rate(self, shot_id: int, element_id: int, rate: str | None, use: RateUse) -> None:
         """Say an element's own rate, empty for what its files say, and how it is used."""

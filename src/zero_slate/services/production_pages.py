@@ -128,6 +128,7 @@ class ProductionPage:
 class Touched:
     """What a changed edit format would do to one shot."""
 
+    id: int
     code: str
     before: State
     after: State

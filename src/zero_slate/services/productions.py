@@ -14,6 +14,7 @@ from zero_slate.core.cut_lines import cut_line
 from zero_slate.core.entry.clock import Clock
 from zero_slate.core.figures import seconds
 from zero_slate.core.finding import STATE_WORDS, State
+from zero_slate.core.locks import Locks, held_by_locks, with_locks
 from zero_slate.core.match import Match, match
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.refusal import Refusal
@@ -36,6 +37,7 @@ from zero_slate.services.production_pages import (
 from zero_slate.services.shots import Shots
 from zero_slate.services.workspace import NotFound, Workspace
 from zero_slate.store import cuts, elements, revisions
+from zero_slate.store.house import latest_house
 from zero_slate.store.tables import Cut, EditRevision, Production, Shot
 
 LONGEST_TITLE = 120
@@ -43,10 +45,11 @@ RECENT_SHOTS = 8
 
 
 @dataclass(frozen=True, slots=True)
-class _Placed:
+class PlacedShot:
     """A shot with what it is judged by, loaded with the others of its production."""
 
     shot_id: int
+    version: int
     content: Content
     at: Situation
     found: Match
@@ -84,7 +87,7 @@ class Productions:
                 f"{len(title)}.",
                 part="title",
             )
-        edit = self._taken(EditFormat(), typed)
+        edit = self._taken(self._new_format(), typed)
         with self.workspace.writing() as session:
             now = self.workspace.now()
             example = CodeRule().example if code_example is None else code_example
@@ -98,10 +101,18 @@ class Productions:
 
     def new_edit_format(self, typed: Typed) -> tuple[tuple[Row, ...], str | None]:
         """Return the rows of an edit format that is being typed for a new production."""
-        reading = _read(EditFormat(), typed)
-        after, problem = _applied(EditFormat(), reading)
-        names = self.workspace.names
-        return edit_rows(after, EDIT_SETTINGS, typed, reading, names), problem
+        begins = self._new_format()
+        reading = _read(begins, typed, self.workspace.locks)
+        after, problem = _applied(begins, reading)
+        names, locks = self.workspace.names, self.workspace.locks
+        return edit_rows(after, EDIT_SETTINGS, typed, reading, names, locks), problem
+
+    def _new_format(self) -> EditFormat:
+        """Return what a new production's edit format begins with: what the house setup says."""
+        with self.workspace.reading() as session:
+            _, setup = latest_house(session)
+        said = EditFormat(**{key: getattr(setup, key) for key in EDIT_SETTINGS})
+        return with_locks(said, self.workspace.locks)
 
     def page(self, production_id: int) -> ProductionPage:
         """Lay a production out as its latest cut. Raises NotFound."""
@@ -137,24 +148,31 @@ class Productions:
             State.DIFFERS if tally.differs else State.FOLLOWS,
         )
 
-    def edit_format(self, production_id: int, typed: Typed, along: bool) -> EditFormatPage:
-        """Show what changing the edit format would do. Nothing is stored."""
+    def edit_format(
+        self, production_id: int, typed: Typed, along: bool, out: frozenset[int] = frozenset()
+    ) -> EditFormatPage:
+        """Show what changing the edit format would do, with the shots `out` left as they are.
+
+        Nothing is stored.
+        """
         with self.workspace.reading() as session:
             production = _production(session, production_id)
             row = revisions.latest_edit(session, production_id)
             before = revisions.edit_format_of(row)
-            reading = _read(before, typed)
+            reading = _read(before, typed, self.workspace.locks)
             after, problem = _applied(before, reading)
             cut = cuts.latest_cut(session, production_id)
             events = cuts.events_of(session, cut.id) if cut else []
             placed = self._placed(session, production_id, before, events)
-        touched = tuple(self._touched(placed.values(), before, after, along))
+        touched = tuple(self._touched(placed.values(), before, after, along, out))
         return EditFormatPage(
             production.title,
             row.number,
             row.at,
             row.who,
-            edit_rows(after, EDIT_SETTINGS, typed, reading, self.workspace.names),
+            edit_rows(
+                after, EDIT_SETTINGS, typed, reading, self.workspace.names, self.workspace.locks
+            ),
             _changes(before, after),
             problem,
             touched,
@@ -162,31 +180,29 @@ class Productions:
             along,
         )
 
-    def change_edit_format(self, production_id: int, base: int, typed: Typed, along: bool) -> None:
-        """Store a changed edit format as a new version, made on version `base`.
+    def new_edit_revision(
+        self, session: Session, production_id: int, base: int, typed: Typed
+    ) -> tuple[EditFormat, EditFormat, str, int]:
+        """Return the edit format before and after what is typed, what changes, and its number.
 
-        With `along`, each shot's values that were the edit's old ones become its new ones.
-        Raises Refusal.
+        It is made on version `base`. Raises Refusal.
         """
-        with self.workspace.writing() as session:
-            _production(session, production_id)
-            row = revisions.latest_edit(session, production_id)
-            if row.number != base:
-                raise Refusal(
-                    f"{row.who} changed the edit format meanwhile (version {row.number}: "
-                    f"{row.what}); nothing of yours was stored."
-                )
-            before = revisions.edit_format_of(row)
-            after = self._taken(before, typed)
-            if after == before:
-                return
-            what = "; ".join(_changes(before, after))
-            session.add(self._edit_revision(production_id, row.number + 1, after, what))
-            if along:
-                for shot_id in session.scalars(
-                    select(Shot.id).where(Shot.production_id == production_id)
-                ).all():
-                    self.shots.bring_along(session, shot_id, before, after)
+        _production(session, production_id)
+        row = revisions.latest_edit(session, production_id)
+        if row.number != base:
+            raise Refusal(
+                f"{row.who} changed the edit format meanwhile (version {row.number}: "
+                f"{row.what}); nothing of yours was stored."
+            )
+        before = revisions.edit_format_of(row)
+        after = self._taken(before, typed)
+        return before, after, "; ".join(_changes(before, after)), row.number + 1
+
+    def add_edit_revision(
+        self, session: Session, production_id: int, number: int, edit: EditFormat, what: str
+    ) -> None:
+        """Store a version of the edit format."""
+        session.add(self._edit_revision(production_id, number, edit, what))
 
     def edit_document(self, production_id: int) -> bytes:
         """Return the edit format as a file."""
@@ -219,7 +235,7 @@ class Productions:
         )
 
     def _taken(self, before: EditFormat, typed: Typed) -> EditFormat:
-        reading = _read(before, typed)
+        reading = _read(before, typed, self.workspace.locks)
         for key, problem in reading.problems.items():
             raise Refusal(f"{EDIT_SETTINGS[key].label}: {problem.message}", part=key)
         return apply_to_edit(before, reading.values)
@@ -262,13 +278,23 @@ class Productions:
             loaded.head.warning,
         )
 
+    def placed(
+        self, session: Session, production_id: int
+    ) -> tuple[EditFormat, dict[str, PlacedShot]]:
+        """Return a production's edit format, and every shot that is set up, judged, by code."""
+        _production(session, production_id)
+        edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+        cut = cuts.latest_cut(session, production_id)
+        events = cuts.events_of(session, cut.id) if cut else []
+        return edit, self._placed(session, production_id, edit, events)
+
     def _placed(
         self,
         session: Session,
         production_id: int,
         edit: EditFormat,
         events: list[CutEvent],
-    ) -> dict[str, _Placed]:
+    ) -> dict[str, PlacedShot]:
         """Judge every shot of a production that is set up, by code."""
         rows = session.scalars(select(Shot).where(Shot.production_id == production_id)).all()
         ids = [row.id for row in rows]
@@ -282,7 +308,9 @@ class Productions:
             if content.events:
                 own = joined([e for e in events if e.code in content.events], row.code)
             at = Situation.of(content, edit, own, tied.get(row.id, ()), self.workspace.names)
-            placed[row.code] = _Placed(row.id, content, at, match(at, content.departures))
+            placed[row.code] = PlacedShot(
+                row.id, setups[row.id].number, content, at, match(at, content.departures)
+            )
         return placed
 
     def _codes_before(
@@ -301,7 +329,7 @@ class Productions:
         edit: EditFormat,
         cut: Cut | None,
         events: list[CutEvent],
-        placed: dict[str, _Placed],
+        placed: dict[str, PlacedShot],
         before: set[str] | None,
     ) -> Iterable[ShotLine]:
         again = codes_that_repeat(events)
@@ -324,12 +352,17 @@ class Productions:
                 yield _line(None, known, edit, "not in this cut" if cut else "")
 
     def _touched(
-        self, placed: Iterable[_Placed], before: EditFormat, after: EditFormat, along: bool
+        self,
+        placed: Iterable[PlacedShot],
+        before: EditFormat,
+        after: EditFormat,
+        along: bool,
+        out: frozenset[int],
     ) -> Iterable[Touched]:
         for known in placed:
             at = known.at
             moved = follow(known.content, before, after, at.event, at.anchor)
-            content = moved if along else known.content
+            content = moved if along and known.shot_id not in out else known.content
             then = match(
                 Situation.of(content, after, at.event, at.elements, at.names, at.probe),
                 content.departures,
@@ -339,6 +372,7 @@ class Productions:
             follows_along = moved != known.content
             if old != new or known.found.state != then.state or follows_along:
                 yield Touched(
+                    known.shot_id,
                     at.setup.code,
                     known.found.state,
                     then.state,
@@ -357,11 +391,12 @@ def _production(session: Session, production_id: int) -> Production:
     return production
 
 
-def _read(edit: EditFormat, typed: Typed) -> Reading:
+def _read(edit: EditFormat, typed: Typed, locks: Locks) -> Reading:
     try:
-        return read_typed(edit, typed, EDIT_SETTINGS, Clock(edit.rate, edit.drops))
+        reading = read_typed(edit, typed, EDIT_SETTINGS, Clock(edit.rate, edit.drops))
     except KeyError as error:
         raise Refusal(f"An edit format has no field {error}.") from error
+    return held_by_locks(reading, locks)
 
 
 def _applied(before: EditFormat, reading: Reading) -> tuple[EditFormat, str | None]:
@@ -418,7 +453,9 @@ def _calm(tally: Tally) -> str:
     return "Every shot follows the edit" if tally.follows else "No shots yet"
 
 
-def _line(event: CutEvent | None, known: _Placed | None, edit: EditFormat, note: str) -> ShotLine:
+def _line(
+    event: CutEvent | None, known: PlacedShot | None, edit: EditFormat, note: str
+) -> ShotLine:
     state = known.found.state if known else State.NEW
     code = known.at.setup.code if known else event.code if event else ""
     raster = known.at.setup.raster if known else edit.raster

@@ -4,7 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.brief import Brief, fill, tokens, unknown_tokens
@@ -15,14 +15,12 @@ from zero_slate.core.change import (
     change,
     changed,
     clip_source,
-    follow,
     held,
     problem_of,
     read_typed,
     renumbered,
     setup_from_event,
 )
-from zero_slate.core.codes import require_code
 from zero_slate.core.comp import joined, require_adjoining
 from zero_slate.core.content import Content, Departure, Departures, Lock
 from zero_slate.core.cut import CutEvent
@@ -34,12 +32,14 @@ from zero_slate.core.drawings.speed import SpeedDrawing, draw_speed
 from zero_slate.core.drawings.wedge import WedgeDrawing, draw_wedge
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.history import Action, History, history
+from zero_slate.core.locks import Locks, held_by_locks, lock_refusal, with_locks
 from zero_slate.core.marks import FrameMark
 from zero_slate.core.match import match, rate_warning, written
 from zero_slate.core.media import Element
+from zero_slate.core.names import require_code
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.rule import Rule, build_rule
-from zero_slate.core.setup import SETTINGS, EditFormat, Setup
+from zero_slate.core.setup import EDIT_SETTINGS, SETTINGS, EditFormat, HouseSetup, Setup
 from zero_slate.core.sheet import Sheet, build_sheet
 from zero_slate.core.situation import Situation
 from zero_slate.formats.documents import SetupDocument
@@ -154,6 +154,18 @@ class Loaded:
     elements: tuple[Element, ...]
     history: History
 
+    @classmethod
+    def bare(
+        cls,
+        head: ShotHead,
+        content: Content,
+        edit: EditFormat,
+        event: CutEvent | None,
+        tied: tuple[Element, ...],
+    ) -> "Loaded":
+        """Return a shot that was loaded with others, without its history."""
+        return cls(head, content, edit, event, tied, History(None, None))
+
     def situation(self, workspace: Workspace, content: Content | None = None) -> Situation:
         """Return what a content, the stored one or another, is judged by."""
         content = content or self.content
@@ -166,6 +178,12 @@ class Loaded:
             workspace.probe(content.setup),
             workspace.background(content.setup),
         )
+
+    def edit_words(self, key: str) -> str:
+        """Say who asks a setting on the edit's side: its cut, or its format."""
+        if key in EDIT_SETTINGS:
+            return "Edit format"
+        return f"Cut {self.head.cut_number:02d}" if self.head.cut_number else "Edit"
 
     @cached_property
     def stored(self) -> Situation:
@@ -187,7 +205,7 @@ class Shots:
         if kept is not None and kept[0] == generation:
             return kept[1]
         with self.workspace.reading() as session:
-            loaded = _load(session, shot_id)
+            loaded = load_shot(session, shot_id)
         self._kept[shot_id] = (generation, loaded)
         return loaded
 
@@ -200,7 +218,7 @@ class Shots:
         and Refusal for a field that there isn't.
         """
         loaded = self.load(shot_id)
-        reading = _read(loaded, typed or {})
+        reading = read_sheet(loaded, typed or {}, self.workspace.locks)
         anchor = loaded.stored.anchor
         content = change(loaded.content, reading.values, anchor)
         setup, before = content.setup, loaded.content.setup
@@ -217,7 +235,7 @@ class Shots:
         )
         return ShotPage(
             loaded.head,
-            build_sheet(at, found, content.departures, typed or {}, reading),
+            build_sheet(at, found, content.departures, typed or {}, reading, self.workspace.locks),
             drawings,
             build_rule(at, view),
             _brief_shown(content),
@@ -235,10 +253,10 @@ class Shots:
         stands, and Refusal where something typed can't be taken: then nothing is stored.
         """
         with self.workspace.writing() as session:
-            loaded = _load(session, shot_id)
+            loaded = load_shot(session, shot_id)
             _require_base(session, loaded, base)
             before = loaded.content
-            reading = _read(loaded, typed)
+            reading = read_sheet(loaded, typed, self.workspace.locks)
             require_sound(reading)
             after = change(before, reading.values, loaded.stored.anchor)
             departures = _with_reasons(before.departures, reasons, after.setup)
@@ -250,17 +268,26 @@ class Shots:
 
         Raises Conflict and Refusal as `save` does.
         """
+        return self.amend_in(shot_id, base, lambda _, loaded: (how(loaded), ""))
+
+    def amend_in(
+        self, shot_id: int, base: int, how: Callable[[Session, Loaded], tuple[Content, str]]
+    ) -> ShotPage:
+        """Store what `how` makes of a shot, and the words that its version's own begin with."""
         with self.workspace.writing() as session:
-            loaded = _load(session, shot_id)
+            loaded = load_shot(session, shot_id)
             _require_base(session, loaded, base)
-            self._amend(session, loaded, how(loaded))
+            self._amend(session, loaded, *how(session, loaded))
         return self.page(shot_id)
 
     def _amend(self, session: Session, loaded: Loaded, after: Content, said: str = "") -> None:
         if after == loaded.content:
             return
+        refused = lock_refusal(loaded.content.setup, after.setup, self.workspace.locks)
+        if refused:
+            raise refused
         _require_free_code(session, loaded, after.setup)
-        what = said + _what(loaded.content, after)
+        what = said + what_changed(loaded.content, after)
         self._add(session, loaded, after, Action.EDIT, None, what)
 
     def undo(self, shot_id: int, base: int) -> ShotPage:
@@ -273,21 +300,21 @@ class Shots:
 
     def _step(self, shot_id: int, base: int, action: Action) -> ShotPage:
         with self.workspace.writing() as session:
-            loaded = _load(session, shot_id)
+            loaded = load_shot(session, shot_id)
             _require_base(session, loaded, base)
             target = loaded.history.undo if action is Action.UNDO else loaded.history.redo
             if target is None:
                 raise Refusal(f"There is nothing to {action}.")
             content = revisions.content_of(revisions.setup_number(session, shot_id, target))
             _require_free_code(session, loaded, content.setup)
-            what = f"{action.capitalize()}: {_what(loaded.content, content)}"
+            what = f"{action.capitalize()}: {what_changed(loaded.content, content)}"
             self._add(session, loaded, content, action, target, what)
         return self.page(shot_id)
 
     def set_up_from_event(self, production_id: int, code: str) -> int:
         """Make a shot that follows the edit, from its event in the latest cut; return its id."""
         with self.workspace.writing() as session:
-            event = _event(session, production_id, code)
+            event = event_named(session, production_id, code)
             if event is None:
                 raise NotFound(f"{code} is not in the latest cut.")
             return self.make_from_event(session, production_id, event)
@@ -295,8 +322,9 @@ class Shots:
     def make_from_event(self, session: Session, production_id: int, event: CutEvent) -> int:
         """Make a shot that follows the edit, from an event at hand; return its id."""
         edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
-        content = content_from_event(edit, event)
-        return self._make(session, production_id, content, f"Set up from the cut: {event.code}")
+        _, house_setup = house.latest_house(session)
+        content = content_from_event(edit, event, house_setup)
+        return self.make(session, production_id, content, f"Set up from the cut: {event.code}")
 
     def set_up_by_hand(self, production_id: int, code: str, title: str, span: Span) -> int:
         """Make a shot that isn't in the cut, as long as is typed or as the house setup says."""
@@ -305,10 +333,8 @@ class Shots:
                 raise NotFound(f"There is no production numbered {production_id}.")
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
             _, setup = house.latest_house(session)
-            content = content_by_hand(
-                edit, code, title, span.into, span.out, span.length, setup.length
-            )
-            return self._make(session, production_id, content, "Set up by hand")
+            content = content_by_hand(edit, code, title, span.into, span.out, span.length, setup)
+            return self.make(session, production_id, content, "Set up by hand")
 
     def set_up_comp(self, production_id: int, code: str, events: tuple[str, ...]) -> int:
         """Make one shot for adjoining events of the latest cut; return its id. Raises Refusal."""
@@ -323,12 +349,13 @@ class Shots:
             event = joined(found, code)
             assert event is not None, "adjoining events make one"
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
-            content = content_from_event(edit, event)
+            _, house_setup = house.latest_house(session)
+            content = content_from_event(edit, event, house_setup)
             # Its source is the edit itself, which moves: the count isn't tied to it.
             update = {"events": tuple(e.code for e in found), "source": None}
             content = content.model_copy(update=update)
             words = f"Set up as a comp of {', '.join(content.events)}"
-            return self._make(session, production_id, content, words)
+            return self.make(session, production_id, content, words)
 
     def take_document(self, production_id: int, document: SetupDocument, file_name: str) -> int:
         """Make a shot from a setup file, or a new version where there is one; return its id."""
@@ -345,8 +372,8 @@ class Shots:
                 )
             ).first()
             if known is None:
-                return self._make(session, production_id, content, f"Opened {file_name}")
-            loaded = _load(session, known.id)
+                return self.make(session, production_id, content, f"Opened {file_name}")
+            loaded = load_shot(session, known.id)
             kept = loaded.content
             refused = held(kept, changed(kept.setup, content.setup))
             if refused:
@@ -357,14 +384,30 @@ class Shots:
             self._amend(session, loaded, after, f"Opened {file_name}: ")
             return known.id
 
-    def _make(self, session: Session, production_id: int, content: Content, what: str) -> int:
+    def remake(self, session: Session, shot_id: int, content: Content, what: str) -> None:
+        """Give a shot that was just made another content as its first version."""
+        row = revisions.latest_setup(session, shot_id)
+        setup = with_locks(content.setup, self.workspace.locks)
+        row.content = content.model_copy(update={"setup": setup}).model_dump_json()
+        row.what = what
+
+    def make(self, session: Session, production_id: int, content: Content, what: str) -> int:
+        """Store a new shot; return its id. Raises NotFound and Refusal."""
+        content = content.model_copy(
+            update={"setup": with_locks(content.setup, self.workspace.locks)}
+        )
         code = content.setup.code
         if session.get(Production, production_id) is None:
             raise NotFound(f"There is no production numbered {production_id}.")
-        if session.scalar(
-            select(Shot.id).where(Shot.production_id == production_id, Shot.code == code)
-        ):
-            raise Refusal(f"{code} is set up already; open it instead.")
+        taken = _code_like(session, production_id, code)
+        if taken is not None:
+            raise Refusal(
+                f"{code} is set up already; open it instead."
+                if taken[1] == code
+                else f"{code} and {taken[1]} are one name where capitals aren't told apart: choose "
+                "another code.",
+                part="code",
+            )
         now = self.workspace.now()
         shot = Shot(production_id=production_id, code=code, touched_at=now)
         session.add(shot)
@@ -409,21 +452,13 @@ class Shots:
             at=now,
         )
 
-    def bring_along(
-        self, session: Session, shot_id: int, before: EditFormat, after: EditFormat
-    ) -> bool:
-        """Give a shot the edit's new values where it had the old ones; return whether it did."""
-        loaded = _load(session, shot_id)
-        content = follow(loaded.content, before, after, loaded.event, loaded.stored.anchor)
-        self._amend(session, loaded, content, "Along with the edit format: ")
-        return content != loaded.content
-
     def follow_cut(self, session: Session, shot_id: int, content: Content, said: str) -> None:
         """Store what a recut makes of a shot."""
-        self._amend(session, _load(session, shot_id), content, said)
+        self._amend(session, load_shot(session, shot_id), content, said)
 
 
-def _load(session: Session, shot_id: int) -> Loaded:
+def load_shot(session: Session, shot_id: int) -> Loaded:
+    """Return a shot with all it is judged by. Raises NotFound."""
     shot = session.get(Shot, shot_id)
     if shot is None:
         raise NotFound(f"There is no shot numbered {shot_id}.")
@@ -454,7 +489,8 @@ def _load(session: Session, shot_id: int) -> Loaded:
     return Loaded(head, content, edit, event, tied, past)
 
 
-def _event(session: Session, production_id: int, code: str) -> CutEvent | None:
+def event_named(session: Session, production_id: int, code: str) -> CutEvent | None:
+    """Return a code's first event in the latest cut."""
     cut = cuts.latest_cut(session, production_id)
     return next(iter(cuts.events_named(session, cut.id, [code])), None) if cut else None
 
@@ -466,9 +502,10 @@ def event_for(session: Session, cut: Cut, content: Content) -> CutEvent | None:
     return joined(found if content.events else found[:1], code)
 
 
-def content_from_event(edit: EditFormat, event: CutEvent) -> Content:
+def content_from_event(edit: EditFormat, event: CutEvent, house_setup: HouseSetup) -> Content:
     """Return a shot that follows the edit in everything, its count tied to its source."""
-    return Content(setup=setup_from_event(edit, event), source=clip_source(edit, event))
+    setup = setup_from_event(edit, event, house=house_setup)
+    return Content(setup=setup, source=clip_source(edit, event))
 
 
 def _brief_shown(content: Content) -> BriefShown:
@@ -493,11 +530,13 @@ def require_sound(reading: Reading) -> None:
         raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
 
 
-def _read(loaded: Loaded, typed: Typed) -> Reading:
+def read_sheet(loaded: Loaded, typed: Typed, locks: Locks) -> Reading:
+    """Read what is typed in a sheet; a lock's refusal stands as a problem. Raises Refusal."""
     try:
         reading = read_typed(loaded.content.setup, typed, SETTINGS, loaded.stored.clock)
     except KeyError as error:
         raise Refusal(f"A sheet has no field {error}.") from error
+    held_by_locks(reading, locks)
     refused = held(loaded.content, reading.values)
     if refused:
         reading.values.pop("work_range")
@@ -521,17 +560,24 @@ def _require_base(session: Session, loaded: Loaded, base: int) -> None:
 def _require_free_code(session: Session, loaded: Loaded, setup: Setup) -> None:
     if setup.code == loaded.head.code:
         return
-    taken = session.scalar(
-        select(Shot.id).where(
-            Shot.production_id == loaded.head.production_id, Shot.code == setup.code
-        )
-    )
-    if taken is not None:
+    taken = _code_like(session, loaded.head.production_id, setup.code)
+    if taken is not None and taken[0] != loaded.head.id:
+        like = "" if taken[1] == setup.code else ", capitals apart"
         raise Refusal(
-            f"{setup.code} is another shot of {loaded.head.production}: two shots can't share a "
-            "code.",
+            f"{setup.code} is another shot of {loaded.head.production}{like}: two shots can't "
+            "share a code.",
             part="code",
         )
+
+
+def _code_like(session: Session, production_id: int, code: str) -> tuple[int, str] | None:
+    """Return the shot whose code is the same name on a system that doesn't tell capitals."""
+    rows = session.execute(
+        select(Shot.id, Shot.code).where(
+            Shot.production_id == production_id, func.lower(Shot.code) == code.lower()
+        )
+    ).all()
+    return next(((row[0], row[1]) for row in rows), None)
 
 
 def differences(before: Content, after: Content) -> tuple[ChangedSetting, ...]:
@@ -545,6 +591,14 @@ def differences(before: Content, after: Content) -> tuple[ChangedSetting, ...]:
         if old != new:
             words = (old.reason if old else "none", new.reason if new else "none")
             told.append(ChangedSetting(key, f"Reason for {SETTINGS[key].label.lower()}", *words))
+    if before.format != after.format:
+        names = (
+            before.format.name if before.format else "none",
+            after.format.name if after.format else "none",
+        )
+        told.append(ChangedSetting("format", "Format", *names))
+    if before.artwork != after.artwork:
+        told.append(ChangedSetting("artwork", "Artwork", "", "laid on the new canvas"))
     if before.lock != after.lock:
         words = (_lock_words(before), _lock_words(after))
         told.append(ChangedSetting("work_range", "Work range", *words))
@@ -566,7 +620,8 @@ def _mark_words(content: Content) -> str:
     return (frames or "none") + (" …" if len(content.marks) > 6 else "")
 
 
-def _what(before: Content, after: Content) -> str:
+def what_changed(before: Content, after: Content) -> str:
+    """Say in one line what differs between two contents."""
     parts = [f"{c.label} {c.before} → {c.after}" for c in differences(before, after)]
     return "; ".join(parts) or "nothing changed"
 

@@ -28,6 +28,7 @@ class Workspace:
         self.config = config
         self.database = Database(config.database)
         self.generation = 0
+        self.locks = config.read_locks()
         self.color_config = config.color_config or colour.DEFAULT_CONFIG
 
     @property

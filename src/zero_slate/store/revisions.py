@@ -90,3 +90,31 @@ def latest_edit(session: Session, production_id: int) -> EditRevision:
 def edit_format_of(row: EditRevision) -> EditFormat:
     """Return an edit revision's content."""
     return EditFormat.model_validate_json(row.content)
+
+
+def edits_of(session: Session, production_id: int) -> list[EditRevision]:
+    """Return every revision of a production's edit format, the newest first."""
+    return list(
+        session.scalars(
+            select(EditRevision)
+            .where(EditRevision.production_id == production_id)
+            .order_by(EditRevision.number.desc())
+        )
+    )
+
+
+def setups_numbered(session: Session, wanted: list[tuple[int, int]]) -> dict[int, SetupRevision]:
+    """Return one revision of each of many shots, by shot id and number."""
+    numbers = dict(wanted)
+    rows = session.scalars(
+        select(SetupRevision).where(SetupRevision.number.in_(set(numbers.values())))
+    )
+    return {row.shot_id: row for row in rows if numbers.get(row.shot_id) == row.number}
+
+
+def revisions_in_batch(session: Session, batch_id: int) -> int:
+    """Return how many shots one change gave a new version."""
+    found = session.scalar(
+        select(func.count()).select_from(SetupRevision).where(SetupRevision.batch_id == batch_id)
+    )
+    return found or 0

@@ -16,7 +16,18 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 from zero_slate import __version__
 from zero_slate.config import Config
 from zero_slate.web.problems import PROBLEMS, answer_refusals
-from zero_slate.web.routers import data, desk, handoff, house, media, production, shot, time
+from zero_slate.web.routers import (
+    changes,
+    data,
+    desk,
+    handoff,
+    house,
+    library,
+    media,
+    production,
+    shot,
+    time,
+)
 from zero_slate.web.slate import Slate
 
 STATIC = Path(__file__).parent / "static"
@@ -46,7 +57,18 @@ def create_app(config: Config) -> FastAPI:
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     app.add_middleware(OwnPagesOnly)
     answer_refusals(app)
-    for module in (desk, house, production, shot, time, media, data, handoff):
+    for module in (
+        desk,
+        house,
+        library,
+        production,
+        shot,
+        changes,
+        time,
+        media,
+        data,
+        handoff,
+    ):
         app.include_router(module.router, responses=PROBLEMS)
     _serve_pages(app)
     return app

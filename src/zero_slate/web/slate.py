@@ -5,16 +5,22 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from zero_slate.config import Config
+from zero_slate.services.batches import Batches
+from zero_slate.services.changing import Changing
 from zero_slate.services.cut_reading import CutReading
 from zero_slate.services.data_files import DataFiles
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.jobs import Jobs
+from zero_slate.services.library import Library
 from zero_slate.services.media import MediaService
 from zero_slate.services.productions import Productions
+from zero_slate.services.quick import Quick
 from zero_slate.services.recutting import Recuts
 from zero_slate.services.retiming import Retiming
 from zero_slate.services.shots import Shots
+from zero_slate.services.sources import Sources
+from zero_slate.services.starting import Starting
 from zero_slate.services.workspace import Workspace
 
 
@@ -30,6 +36,12 @@ class Slate:
         self.media = MediaService(self.workspace, self.shots, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
         self.house = House(self.workspace)
+        self.library = Library(self.workspace)
+        self.sources = Sources(self.workspace, self.library, self.media)
+        self.changing = Changing(self.workspace, self.shots, self.sources)
+        self.quick = Quick(self.workspace, self.shots)
+        self.batches = Batches(self.workspace, self.productions, self.sources)
+        self.starting = Starting(self.workspace, self.shots, self.sources)
         self.retiming = Retiming(self.workspace, self.shots)
         self.recuts = Recuts(self.workspace, self.productions, self.shots)
         self.data = DataFiles(self.workspace, self.shots, self.jobs)

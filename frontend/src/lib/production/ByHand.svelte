@@ -11,12 +11,16 @@
 	let out = $state('');
 	let length = $state('');
 	let usual = $state<number | null>(null);
+	let house = 0;
 	let trouble = $state('');
 	let part = $state('');
 	let nearest = $state('');
 
 	take(api.GET('/api/house')).then(
-		(house) => (usual = house.length),
+		(said) => {
+			usual = said.length;
+			house = said.number;
+		},
 		(error: unknown) => (trouble = words(error))
 	);
 
@@ -44,7 +48,10 @@
 	async function keepLength(): Promise<void> {
 		trouble = '';
 		try {
-			usual = (await take(api.PUT('/api/house', { body: { length } }))).length;
+			const body = { base: house, typed: { length: { length } }, shipped: false, leave: [] };
+			const said = await take(api.PUT('/api/house', { body }));
+			usual = said.length;
+			house = said.number;
 			length = '';
 		} catch (error) {
 			told(error);

@@ -20,16 +20,24 @@ OptionalText = Annotated[str | None, Form()]
 
 
 class ChangedFormat(BaseModel):
-    """An edit format being changed; `along` brings the shots that had its old values."""
+    """An edit format being changed; `along` brings the shots that had its old values,
+    but those left `out`."""
 
     typed: Texts
     along: bool = False
+    out: list[int] = []
 
 
 class TakenFormat(ChangedFormat):
     """A changed edit format to store, made on version `base`."""
 
     base: int
+
+
+class ChangeNumber(BaseModel):
+    """The number of a change, to take it back by; None where nothing changed."""
+
+    id: int | None
 
 
 class NewShot(BaseModel):
@@ -85,13 +93,15 @@ def production(slate: TheSlate, production_id: int) -> ProductionPage:
 @router.post("/edit-format/reckon")
 def reckon_edit_format(slate: TheSlate, production_id: int, body: ChangedFormat) -> EditFormatPage:
     """Show what changing the edit format would touch."""
-    return slate.productions.edit_format(production_id, body.typed, body.along)
+    return slate.productions.edit_format(production_id, body.typed, body.along, frozenset(body.out))
 
 
-@router.put("/edit-format", status_code=204)
-def change_edit_format(slate: TheSlate, production_id: int, body: TakenFormat) -> None:
-    """Store a changed edit format."""
-    slate.productions.change_edit_format(production_id, body.base, body.typed, body.along)
+@router.put("/edit-format")
+def change_edit_format(slate: TheSlate, production_id: int, body: TakenFormat) -> ChangeNumber:
+    """Store a changed edit format and the shots that follow it, as one change."""
+    out = frozenset(body.out)
+    made = slate.batches.change_edit_format(production_id, body.base, body.typed, body.along, out)
+    return ChangeNumber(id=made)
 
 
 @router.get("/edit-format.json", response_class=Response)

@@ -14,7 +14,7 @@ router = APIRouter(prefix="/api/shots/{shot_id}", tags=["shot"])
 _page = TypeAdapter(ShotPage)
 
 
-def _answer(page: ShotPage) -> Response:
+def answer(page: ShotPage) -> Response:
     """Write a page straight out: it was just made, and a keystroke waits for it."""
     return Response(_page.dump_json(page), media_type="application/json")
 
@@ -47,7 +47,7 @@ class Base(BaseModel):
 @router.get("", response_model=ShotPage)
 def sheet(slate: TheSlate, shot_id: int) -> Response:
     """Return the sheet as it is stored."""
-    return _answer(slate.shots.page(shot_id))
+    return answer(slate.shots.page(shot_id))
 
 
 @router.get("/head")
@@ -62,22 +62,22 @@ async def reckon(slate: TheSlate, shot_id: int, body: LookedAt) -> Response:
 
     It runs on the event loop itself: a few milliseconds of reckoning, and no hop to a thread.
     """
-    return _answer(slate.shots.page(shot_id, body.typed, body.view))
+    return answer(slate.shots.page(shot_id, body.typed, body.view))
 
 
 @router.put("/setup", response_model=ShotPage)
 def save(slate: TheSlate, shot_id: int, body: SavedSheet) -> Response:
     """Store what is typed as a new version."""
-    return _answer(slate.shots.save(shot_id, body.base, body.typed, body.reasons))
+    return answer(slate.shots.save(shot_id, body.base, body.typed, body.reasons))
 
 
 @router.post("/undo", response_model=ShotPage)
 def undo(slate: TheSlate, shot_id: int, body: Base) -> Response:
     """Bring back the content before the last change."""
-    return _answer(slate.shots.undo(shot_id, body.base))
+    return answer(slate.shots.undo(shot_id, body.base))
 
 
 @router.post("/redo", response_model=ShotPage)
 def redo(slate: TheSlate, shot_id: int, body: Base) -> Response:
     """Bring back what undo took away."""
-    return _answer(slate.shots.redo(shot_id, body.base))
+    return answer(slate.shots.redo(shot_id, body.base))
