@@ -20,7 +20,7 @@ TIMES = 9
 
 def measure() -> Iterator[Figure]:
     """Measure both forms."""
-    lines, timeline = _edl(), _timeline()
+    lines, timeline = edl(), _timeline()
     with tempfile.TemporaryDirectory() as home:
         slate = Slate(Config(home=Path(home)))
         for name, form, text, rate in (
@@ -55,7 +55,7 @@ def _shots() -> Iterator[tuple[int, str, int, int, int]]:
         record += length
 
 
-def _edl() -> str:
+def edl() -> str:
     lines = ["TITLE: Long", "FCM: NON-DROP FRAME"]
     for number, code, source, record, length in _shots():
         marks = (source, source + length, record, record + length)

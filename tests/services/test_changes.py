@@ -6,7 +6,6 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.conftest import CUT
 from tests.makers import write_sequence
 from zero_slate.config import CONFIG_NAME, Config
 from zero_slate.core.finding import State
@@ -269,8 +268,7 @@ def test_a_facilitys_locks_hold_everywhere_and_say_by_what(locked: Slate) -> Non
     assert rate.problem.message == "Rate is locked at 25 by zero-slate.toml."
     with pytest.raises(Refusal, match="Rate is locked at 25"):
         locked.batches.change_edit_format(production, 1, {"rate": {"rate": "24"}}, True, NONE)
-    locked.cuts.take(production, CUT, "cut.edl", "25", None)
-    shot = locked.shots.set_up_from_event(production, "FRO_0030")
+    (shot,) = locked.starting.begin(production, ["FRO_0030"], None).ids
     setup = setup_of(locked, shot)
     assert (str(setup.canvas), setup.working_space) == ("2048 × 1080", "Linear Rec.709 (sRGB)")
     sheet = locked.shots.page(shot, {"canvas": {"width": "1920"}}).sheet

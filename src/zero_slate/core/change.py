@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
 from zero_slate.core.anchor import Anchor, ClipSource
-from zero_slate.core.asks import asked_cut, asked_of, clip_label
+from zero_slate.core.asks import Asked, asked_cut, asked_of, clip_label
 from zero_slate.core.content import Content
 from zero_slate.core.cut import CutEvent
 from zero_slate.core.entry.clock import Clock, Entry
@@ -182,14 +182,16 @@ def follow(
     after: EditFormat,
     event: CutEvent | None,
     anchor: Anchor,
+    asked: Asked | None = None,
 ) -> Content:
     """Return the content with what a changed edit asks wherever it had what was asked before.
 
     Ranges are compared in the shot's own count, which follows first. A locked work range stays.
+    `asked` is what the former edit asks, where that was worked out already.
     """
     setup = content.setup
     count = after.count if setup.count == before.count else setup.count
-    old = asked_of(before, event, setup, anchor).values
+    old = (asked or asked_of(before, event, setup, anchor)).values
     new = asked_of(after, event, setup.model_copy(update={"count": count}), anchor).values
     values = {
         key: new[key]

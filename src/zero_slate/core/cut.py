@@ -47,6 +47,8 @@ class CutEvent:
     @property
     def pace(self) -> Fraction:
         """Source frames a record frame: speed × source rate ÷ record rate."""
+        if self.source_rate == self.record_rate:
+            return self.speed
         return self.speed * self.source_rate.fraction / self.record_rate.fraction
 
     @property

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 from zero_slate.core.checks import canvas, colour, media, picture, time
@@ -40,24 +41,24 @@ CHECKS: tuple[Check, ...] = (
 )
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Match:
     """All findings of a shot, and the state of each of its settings."""
 
     findings: tuple[Finding, ...]
     states: Mapping[str, State]
 
-    @property
+    @cached_property
     def differing(self) -> int:
         """How many settings differ without a reason."""
         return sum(state is State.DIFFERS for state in self.states.values())
 
-    @property
+    @cached_property
     def departing(self) -> int:
         """How many settings differ for a reason."""
         return sum(state is State.REASON for state in self.states.values())
 
-    @property
+    @cached_property
     def state(self) -> State:
         """The state of the whole shot: its worst setting's."""
         if self.differing:

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
-from zero_slate.core.raster import Raster, Size
-from zero_slate.core.working import Worked, work_at
+from zero_slate.core.overscan import Overscan
+from zero_slate.core.raster import Size
+from zero_slate.core.region import Region
+from zero_slate.core.working import Worked, WorkingScale, work_at
 
 if TYPE_CHECKING:
     from zero_slate.core.setup import Setup
@@ -41,15 +44,12 @@ class PictureSizes:
 
 def picture_of(setup: Setup) -> PictureSizes:
     """Return a shot's picture sizes. Raises RasterRefusal where one is past a canvas's limits."""
-    drawn = setup.overscan.around(setup.canvas)
-    worked = work_at(drawn, setup.working_scale)
-    region = worked.size
-    if not setup.region.whole:
-        region = work_at(setup.region.size(setup.canvas), setup.working_scale).size
-    return PictureSizes(setup.canvas, setup.overscan.edges(setup.canvas), drawn, worked, region)
+    return _sizes(setup.canvas, setup.overscan, setup.working_scale, setup.region)
 
 
-def drawn_raster(setup: Setup) -> Raster:
-    """Return the canvas with its overscan, in the canvas's pixels."""
-    drawn = setup.overscan.around(setup.canvas)
-    return Raster(drawn.width, drawn.height, setup.pixel_aspect)
+@lru_cache(maxsize=4096)
+def _sizes(canvas: Size, overscan: Overscan, scale: WorkingScale, region: Region) -> PictureSizes:
+    drawn = overscan.around(canvas)
+    worked = work_at(drawn, scale)
+    kept = worked.size if region.whole else work_at(region.size(canvas), scale).size
+    return PictureSizes(canvas, overscan.edges(canvas), drawn, worked, kept)

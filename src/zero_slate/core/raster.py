@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 from math import isqrt
 from typing import ClassVar
 
@@ -122,6 +123,12 @@ class Raster:
         return self.shown_width / self.height
 
 
+@lru_cache(maxsize=1024)
+def raster_of(size: Size, pixel_aspect: Fraction) -> Raster:
+    """Return a size with its pixel aspect; the same few are asked for again and again."""
+    return Raster(size.width, size.height, pixel_aspect)
+
+
 @dataclass(frozen=True, slots=True)
 class Placement:
     """Where a source lands in a target, in target pixels from its upper left corner.
@@ -157,6 +164,7 @@ class Placement:
         return 1 - across * down
 
 
+@lru_cache(maxsize=4096)
 def fit(source: Raster, target: Raster, how: str = Placing.INSIDE) -> Placement:
     """Place a source in the middle of a target.
 

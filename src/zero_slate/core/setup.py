@@ -29,7 +29,7 @@ from zero_slate.core.kinds import (
 )
 from zero_slate.core.names import require_code
 from zero_slate.core.overscan import Overscan
-from zero_slate.core.raster import Placing, Raster, Size
+from zero_slate.core.raster import Placing, Raster, Size, raster_of
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.ratio import PixelAspect
 from zero_slate.core.refusal import Refusal
@@ -177,7 +177,7 @@ class PictureAndTime(BaseModel):
     @property
     def raster(self) -> Raster:
         """The canvas with its pixel aspect."""
-        return Raster(self.canvas.width, self.canvas.height, self.pixel_aspect)
+        return raster_of(self.canvas, self.pixel_aspect)
 
     @property
     def drops(self) -> bool:

@@ -149,7 +149,7 @@ class Batches:
                     if known.shot_id in out:
                         continue
                     at = known.at
-                    content = follow(known.content, before, after, at.event, at.anchor)
+                    content = follow(known.content, before, after, at.event, at.anchor, at.asked)
                     refused = lock_refusal(at.setup, content.setup, self.workspace.locks)
                     if content != known.content and not refused:
                         made.append((known, content))

@@ -1,6 +1,7 @@
 """The format library: looked through, own formats kept, given to others as a file."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from sqlalchemy.orm import Session
 
@@ -166,6 +167,7 @@ class Library:
         return self._kept[1]
 
 
+@lru_cache(maxsize=8192)
 def _line(each: Format, own_id: int | None) -> FormatLine:
     raster = each.raster
     said = {

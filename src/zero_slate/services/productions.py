@@ -61,6 +61,7 @@ class Productions:
     def __init__(self, workspace: Workspace, shots: Shots):
         self.workspace = workspace
         self.shots = shots
+        self._kept: dict[int, tuple[int, dict[str, PlacedShot]]] = {}
 
     def desk(self) -> DeskPage:
         """Return the start page: productions, and the shots last worked on."""
@@ -161,10 +162,10 @@ class Productions:
             before = revisions.edit_format_of(row)
             reading = _read(before, typed, self.workspace.locks)
             after, problem = _applied(before, reading)
-            cut = cuts.latest_cut(session, production_id)
-            events = cuts.events_of(session, cut.id) if cut else []
-            placed = self._placed(session, production_id, before, events)
-        touched = tuple(self._touched(placed.values(), before, after, along, out))
+            _, placed = self.placed(session, production_id)
+        touched: tuple[Touched, ...] = ()
+        if after != before:
+            touched = tuple(self._touched(placed.values(), before, after, along, out))
         return EditFormatPage(
             production.title,
             row.number,
@@ -284,6 +285,9 @@ class Productions:
         """Return a production's edit format, and every shot that is set up, judged, by code."""
         _production(session, production_id)
         edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+        kept = self._kept.get(production_id)
+        if kept is not None and kept[0] == self.workspace.generation:
+            return edit, kept[1]
         cut = cuts.latest_cut(session, production_id)
         events = cuts.events_of(session, cut.id) if cut else []
         return edit, self._placed(session, production_id, edit, events)
@@ -295,7 +299,11 @@ class Productions:
         edit: EditFormat,
         events: list[CutEvent],
     ) -> dict[str, PlacedShot]:
-        """Judge every shot of a production that is set up, by code."""
+        """Judge every shot of a production that is set up, by code; once as long as all stands."""
+        kept = self._kept.get(production_id)
+        generation = self.workspace.generation
+        if kept is not None and kept[0] == generation:
+            return kept[1]
         rows = session.scalars(select(Shot).where(Shot.production_id == production_id)).all()
         ids = [row.id for row in rows]
         setups = revisions.latest_setups(session, ids)
@@ -311,6 +319,7 @@ class Productions:
             placed[row.code] = PlacedShot(
                 row.id, setups[row.id].number, content, at, match(at, content.departures)
             )
+        self._kept[production_id] = generation, placed
         return placed
 
     def _codes_before(
@@ -361,7 +370,7 @@ class Productions:
     ) -> Iterable[Touched]:
         for known in placed:
             at = known.at
-            moved = follow(known.content, before, after, at.event, at.anchor)
+            moved = follow(known.content, before, after, at.event, at.anchor, at.asked)
             content = moved if along and known.shot_id not in out else known.content
             then = match(
                 Situation.of(content, after, at.event, at.elements, at.names, at.probe),

@@ -1,5 +1,7 @@
 """Revisions of setups and edit formats."""
 
+from functools import lru_cache
+
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
@@ -11,7 +13,13 @@ from zero_slate.store.tables import EditRevision, SetupRevision, Shot
 
 def content_of(row: SetupRevision) -> Content:
     """Return a revision's content."""
-    return Content.model_validate_json(row.content)
+    return _content(row.content)
+
+
+@lru_cache(maxsize=8192)
+def _content(text: str) -> Content:
+    """Read a content once: it can't be changed, and a production's are read again and again."""
+    return Content.model_validate_json(text)
 
 
 def latest_setup(session: Session, shot_id: int) -> SetupRevision:
