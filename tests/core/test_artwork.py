@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from tests.core.scenes import CONTENT, header, plate, situation
 from tests.core.test_raster import RASTERS
-from zero_slate.core.artwork import Keep, bands_of, change_canvas, compose, seen_of
+from zero_slate.core.artwork import KeepArtwork, bands_of, change_canvas, compose, seen_of
 from zero_slate.core.content import Content
 from zero_slate.core.media import Element
 from zero_slate.core.proposal import Wanted, propose
@@ -17,33 +17,35 @@ from zero_slate.core.raster import Raster, Size
 F = Fraction
 HD, FLAT = Raster(1920, 1080), Raster(1998, 1080)
 WIDER = Size(1998, 1080)
-ANCHORS = [keep for keep in Keep if keep is not Keep.SCALE]
+ANCHORS = [keep for keep in KeepArtwork if keep is not KeepArtwork.SCALE]
 
 
 @pytest.mark.parametrize(
     ("keep", "bands"),
     [
         # 1998 into 1920: 78 pixels have to go.
-        (Keep.CENTRE, "lost 39 px left, 39 px right"),
-        (Keep.LEFT, "lost 78 px right"),
-        (Keep.UPPER_RIGHT, "lost 78 px left"),
-        (Keep.SCALE, "gained 21.08 px top, 21.08 px bottom"),
+        (KeepArtwork.CENTRE, "lost 39 px left, 39 px right"),
+        (KeepArtwork.LEFT, "lost 78 px right"),
+        (KeepArtwork.UPPER_RIGHT, "lost 78 px left"),
+        (KeepArtwork.SCALE, "gained 21.08 px top, 21.08 px bottom"),
     ],
 )
-def test_a_narrower_canvas_loses_at_its_anchors_far_side(keep: Keep, bands: str) -> None:
+def test_a_narrower_canvas_loses_at_its_anchors_far_side(keep: KeepArtwork, bands: str) -> None:
     made = change_canvas(FLAT, HD, keep)
     assert made.bands.words == bands
-    assert made.seen == (1 if keep is Keep.SCALE else F(1920, 1998))
+    assert made.seen == (1 if keep is KeepArtwork.SCALE else F(1920, 1998))
 
 
 def test_a_taller_canvas_gains_where_the_anchor_says() -> None:
-    made = change_canvas(HD, Raster(1920, 1200), Keep.LOWER)
+    made = change_canvas(HD, Raster(1920, 1200), KeepArtwork.LOWER)
     assert made.bands.words == "gained 120 px top"
     assert made.seen == 1
 
 
-@given(RASTERS, RASTERS, st.sampled_from(list(Keep)))
-def test_bands_and_the_old_canvas_make_up_the_new(old: Raster, new: Raster, keep: Keep) -> None:
+@given(RASTERS, RASTERS, st.sampled_from(list(KeepArtwork)))
+def test_bands_and_the_old_canvas_make_up_the_new(
+    old: Raster, new: Raster, keep: KeepArtwork
+) -> None:
     made = change_canvas(old, new, keep)
     frame, bands = made.frame, made.bands
     assert bands.left + frame.width + bands.right == new.width
@@ -52,12 +54,14 @@ def test_bands_and_the_old_canvas_make_up_the_new(old: Raster, new: Raster, keep
     shown = frame.width * new.pixel_aspect / frame.height
     assert shown == old.display_aspect
     assert 0 <= made.seen <= 1
-    if keep is Keep.SCALE:
+    if keep is KeepArtwork.SCALE:
         assert made.seen == 1
 
 
 @given(RASTERS, RASTERS, st.sampled_from(ANCHORS))
-def test_there_and_back_at_one_anchor_is_the_identity(old: Raster, new: Raster, keep: Keep) -> None:
+def test_there_and_back_at_one_anchor_is_the_identity(
+    old: Raster, new: Raster, keep: KeepArtwork
+) -> None:
     there, back = change_canvas(old, new, keep), change_canvas(new, old, keep)
     home = compose(there.frame, back.frame)
     assert (home.x, home.y, home.across, home.down) == (0, 0, 1, 1)
@@ -70,7 +74,7 @@ def artwork(size: Size) -> Element:
     return Element(7, "artwork", tied.media, tied.align)
 
 
-def changed(keep: Keep | None, canvas: Size = WIDER) -> tuple[str, Content]:
+def changed(keep: KeepArtwork | None, canvas: Size = WIDER) -> tuple[str, Content]:
     at = situation(CONTENT.setup, artwork(Size(1920, 1080)))
     wanted = Wanted("typed", {"canvas": canvas})
     proposal, content = propose(at, CONTENT, wanted, frozenset(), keep)
@@ -81,21 +85,21 @@ def changed(keep: Keep | None, canvas: Size = WIDER) -> tuple[str, Content]:
 
 
 def test_artwork_keeps_its_pixels_at_an_anchor_and_is_placed_anew_without() -> None:
-    words, content = changed(Keep.LEFT)
+    words, content = changed(KeepArtwork.LEFT)
     assert words == "at its own size, 78 px across bare"
     assert content.artwork is not None
     assert (content.artwork.x, content.artwork.elements) == (0, (7,))
     words, content = changed(None, Size(3840, 2160))
     assert words == "enlarged 2×"
     assert content.artwork is None
-    assert changed(Keep.CENTRE, Size(3840, 2160))[0].startswith("at its own size")
+    assert changed(KeepArtwork.CENTRE, Size(3840, 2160))[0].startswith("at its own size")
 
 
 def test_a_second_change_carries_the_first_along() -> None:
-    _, once = changed(Keep.CENTRE, Size(2000, 1100))
+    _, once = changed(KeepArtwork.CENTRE, Size(2000, 1100))
     at = situation(once.setup, artwork(Size(1920, 1080)), artwork=once.artwork)
     wanted = Wanted("typed", {"canvas": Size(1920, 1080)})
-    _, twice = propose(at, once, wanted, frozenset(), Keep.CENTRE)
+    _, twice = propose(at, once, wanted, frozenset(), KeepArtwork.CENTRE)
     assert twice.artwork is not None
     assert (twice.artwork.x, twice.artwork.y) == (0, 0)
     assert Content.model_validate_json(twice.model_dump_json()) == twice

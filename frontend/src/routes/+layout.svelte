@@ -20,6 +20,8 @@
 	answerKeys({
 		desk: () => void goto('/'),
 		keys: () => void goto('/keys'),
+		formats: () => void goto('/formats'),
+		house: () => void goto('/house'),
 		paper: () => papers.turn(),
 		nextSpine: () => beside(1),
 		lastSpine: () => beside(-1),

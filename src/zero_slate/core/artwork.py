@@ -13,7 +13,7 @@ from zero_slate.core.ratio import PixelAspect
 from zero_slate.core.wire import ExactRatio
 
 
-class Keep(StrEnum):
+class KeepArtwork(StrEnum):
     """What happens to artwork when the canvas changes: it stays at an anchor, or is scaled."""
 
     UPPER_LEFT = "upper left"
@@ -30,9 +30,9 @@ class Keep(StrEnum):
     @property
     def shares(self) -> tuple[Fraction, Fraction]:
         """How far across and down the anchor lies, each 0, a half or 1."""
-        if self is Keep.SCALE:
+        if self is KeepArtwork.SCALE:
             return Fraction(1, 2), Fraction(1, 2)
-        at = list(Keep).index(self)
+        at = list(KeepArtwork).index(self)
         return Fraction(at % 3, 2), Fraction(at // 3, 2)
 
 
@@ -125,7 +125,7 @@ class CanvasChange:
 
 
 def change_canvas(
-    before: Raster, after: Raster, keep: Keep, elements: tuple[int, ...] = ()
+    before: Raster, after: Raster, keep: KeepArtwork, elements: tuple[int, ...] = ()
 ) -> CanvasChange:
     """Return where artwork drawn for one canvas lies in another.
 
@@ -133,7 +133,7 @@ def change_canvas(
     of it inside the new canvas. `bands` count pixels of the new canvas.
     """
     down = Fraction(1)
-    if keep is Keep.SCALE:
+    if keep is KeepArtwork.SCALE:
         down = min(after.shown_width / before.shown_width, Fraction(after.height, before.height))
     across = down * before.pixel_aspect / after.pixel_aspect
     share_x, share_y = keep.shares

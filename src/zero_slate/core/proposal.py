@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from zero_slate.core.artwork import CanvasChange, Keep, change_canvas, compose
+from zero_slate.core.artwork import CanvasChange, KeepArtwork, change_canvas, compose
 from zero_slate.core.change import change, changed
 from zero_slate.core.content import Content
 from zero_slate.core.drawings.recanvas import RecanvasDrawing, draw_recanvas
@@ -74,7 +74,7 @@ class Proposal:
 
 
 def propose(
-    at: Situation, content: Content, wanted: Wanted, leave: frozenset[str], keep: Keep | None
+    at: Situation, content: Content, wanted: Wanted, leave: frozenset[str], keep: KeepArtwork | None
 ) -> tuple[Proposal, Content]:
     """Return what a change would do, and the content it would make.
 
@@ -124,7 +124,7 @@ def with_content(at: Situation, content: Content) -> Situation:
 
 
 def _recanvas(
-    at: Situation, before: Content, after: Content, keep: Keep | None
+    at: Situation, before: Content, after: Content, keep: KeepArtwork | None
 ) -> tuple[RecanvasDrawing | None, Content]:
     old, new = before.setup.raster, after.setup.raster
     drawn = tuple(e.id for e in at.elements if e.role != Role.PLATE)

@@ -178,7 +178,9 @@ def edit_rows(
             setting.group,
             _locked(key, locks),
         )
-        for key, setting in settings.items()
+        for key, setting in sorted(
+            settings.items(), key=lambda each: list(GROUPS).index(each[1].group)
+        )
     )
 
 

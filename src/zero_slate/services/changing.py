@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
-from zero_slate.core.artwork import Keep
+from zero_slate.core.artwork import KeepArtwork
 from zero_slate.core.content import Content
 from zero_slate.core.levels import Level, rungs
 from zero_slate.core.proposal import Proposal, propose
@@ -23,7 +23,7 @@ class ChangePage:
     """A change of one shot before it is made."""
 
     proposal: Proposal
-    keep: Keep | None
+    keep: KeepArtwork | None
     version: int
 
 
@@ -57,7 +57,7 @@ class Changing:
         self._kept: dict[int, tuple[int, dict[str, Provenance]]] = {}
 
     def page(
-        self, shot_id: int, source: Source, leave: frozenset[str], keep: Keep | None
+        self, shot_id: int, source: Source, leave: frozenset[str], keep: KeepArtwork | None
     ) -> ChangePage:
         """Show what a source would make of a shot. Nothing is stored."""
         with self.workspace.reading() as session:
@@ -66,7 +66,12 @@ class Changing:
         return ChangePage(proposal, keep, loaded.head.version)
 
     def take(
-        self, shot_id: int, base: int, source: Source, leave: frozenset[str], keep: Keep | None
+        self,
+        shot_id: int,
+        base: int,
+        source: Source,
+        leave: frozenset[str],
+        keep: KeepArtwork | None,
     ) -> ShotPage:
         """Store what a source makes of a shot as one version, made on version `base`."""
 
@@ -84,7 +89,7 @@ class Changing:
         loaded: Loaded,
         source: Source,
         leave: frozenset[str],
-        keep: Keep | None,
+        keep: KeepArtwork | None,
     ) -> tuple[Proposal, Content]:
         wanted = self.sources.wanted(session, loaded, source)
         at = loaded.situation(self.workspace)

@@ -83,6 +83,18 @@
 		{/each}
 	</ul>
 	<div class="flex flex-col items-center gap-1 py-2 text-xs text-ink2">
+		<a
+			href="/formats"
+			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
+			aria-current={here === '/formats' ? 'page' : undefined}
+			title={titled('The format library', 'formats')}>Formats</a
+		>
+		<a
+			href="/house"
+			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
+			aria-current={here === '/house' ? 'page' : undefined}
+			title={titled('The house setup', 'house')}>House</a
+		>
 		<a href="/keys" class="px-1 py-1 hover:text-ink" title={titled('Every key', 'keys')}>Keys</a>
 		<button
 			type="button"

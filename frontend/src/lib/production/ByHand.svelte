@@ -1,9 +1,18 @@
 <!-- A shot that is not in the cut: its code, and in and out points or a length. -->
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { api, Problem, take, words } from '$lib/api/client';
+	import { api, Problem, take, words, type Schema } from '$lib/api/client';
+	import StartSeveral from './StartSeveral.svelte';
 
-	let { production, onclose }: { production: number; onclose: () => void } = $props();
+	let {
+		production,
+		lines,
+		onclose
+	}: {
+		production: number;
+		lines: readonly Schema<'ShotLine'>[];
+		onclose: () => void;
+	} = $props();
 
 	let code = $state('');
 	let title = $state('');
@@ -125,4 +134,5 @@
 				<span class="text-ink">Nearest: <span class="num">{nearest}</span></span>{/if}
 		</p>
 	{/if}
+	<StartSeveral {production} {lines} />
 </section>

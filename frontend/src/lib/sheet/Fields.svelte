@@ -6,11 +6,13 @@
 
 	let {
 		row,
+		locked = false,
 		ontype,
 		oncommit,
 		onleave
 	}: {
 		row: Schema<'Row'>;
+		locked?: boolean;
 		ontype: (part: string, text: string) => void;
 		oncommit: () => void;
 		onleave: () => void;
@@ -27,6 +29,12 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-1">
+	{#if locked}
+		<svg width="10" height="12" viewBox="0 0 10 12" role="img" aria-label="locked">
+			<path d="M2.5 6V3.5a2.5 2.5 0 0 1 5 0V6" fill="none" stroke="var(--ink)" stroke-width="1.4" />
+			<rect x="1" y="5.5" width="8" height="6" fill="var(--ink)" />
+		</svg>
+	{/if}
 	{#each row.fields as field (field.part)}
 		{#if field.before}<span class="num text-ink2">{field.before}</span>{/if}
 		{#if /^#[0-9a-f]{6}$/.test(field.text)}
@@ -67,6 +75,7 @@
 				spellcheck="false"
 				aria-label={field.label}
 				placeholder={field.hint}
+				readonly={locked}
 				aria-invalid={wrong(field)}
 				aria-describedby={row.problem ? `problem-${row.key}` : undefined}
 				value={field.text}

@@ -19,6 +19,7 @@
 			<div class="flex flex-wrap items-center gap-x-3 gap-y-1">
 				<Fields
 					{row}
+					locked={row.locked !== null}
 					ontype={(part, text) => session.type(row.key, part, text)}
 					oncommit={() => {}}
 					onleave={() => session.leave(row.key)}
@@ -31,6 +32,7 @@
 							fields={row.fields}
 							onuse={(texts) => session.use(row.key, texts)}
 						/>
+					{:else if row.locked}{row.locked.label}
 					{:else if row.understood}<span class="num text-ink" data-understood
 							>= {row.understood}</span
 						>

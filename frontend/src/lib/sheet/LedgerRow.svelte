@@ -30,6 +30,10 @@
 		if (writing) reason = row.reason ?? '';
 	});
 
+	/** Whether the fields stand as some texts say. */
+	const same = (texts: Record<string, string>) =>
+		row.fields.every((field) => field.hint || texts[field.part] === field.text);
+
 	async function give(): Promise<void> {
 		await session.commit(row.key);
 		await session.save({}, { [row.key]: reason });
@@ -58,12 +62,26 @@
 	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.asked ?? ''}</span>
 	<Fields
 		{row}
+		locked={row.locked !== null}
 		ontype={(part, text) =>
 			row.key === 'canvas' ? session.typeSide(part, text) : session.type(row.key, part, text)}
 		oncommit={() => void session.commit(row.key)}
 		onleave={() => session.leave(row.key)}
 	/>
 	<div class="text-sm leading-tight text-ink2" data-means>
+		{#if row.locked && !row.problem}
+			<span class="block text-ink" data-locked
+				>{row.locked.label}
+				{#if !same(row.locked.texts[row.key] ?? {})}
+					<button
+						type="button"
+						class="act"
+						onclick={() => row.locked && void session.save(row.locked.texts)}
+						>Use what it is locked at</button
+					>
+				{/if}</span
+			>
+		{/if}
 		{#if row.understood}
 			<span class="num block text-[11.5px] text-ink" data-understood>= {row.understood}</span>
 		{/if}

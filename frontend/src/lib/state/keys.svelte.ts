@@ -6,12 +6,18 @@ export const KEYS = {
 	nextSpine: { key: '.', does: 'Go to the next spine', where: 'Everywhere' },
 	lastSpine: { key: ',', does: 'Go to the spine before', where: 'Everywhere' },
 	closeSpine: { key: 'x', does: 'Close the spine in hand', where: 'Everywhere' },
+	formats: { key: 'Shift+F', does: 'Go to the format library', where: 'Everywhere' },
+	house: { key: 'Shift+H', does: 'Go to the house setup', where: 'Everywhere' },
+	find: { key: 'Shift+S', does: 'Find a format', where: 'Formats' },
+	ownFormat: { key: 'Shift+O', does: 'Begin an own format from the one in hand', where: 'Formats' },
+	useFormat: { key: 'Shift+U', does: 'See the format in hand in the shot', where: 'Formats' },
 	start: { key: 'n', does: 'Start a new production', where: 'Desk' },
 	openFile: { key: 'o', does: 'Open a setup file', where: 'Desk' },
 	cut: { key: 'c', does: 'Go to the cut', where: 'Production and shot' },
 	format: { key: 'e', does: 'Go to the edit format', where: 'Production' },
 	recut: { key: 'g', does: 'Go to the recut', where: 'Production' },
 	byHand: { key: 'j', does: 'Set up a shot that is not in the cut', where: 'Cut' },
+	several: { key: 'Shift+V', does: 'Choose several shots', where: 'Cut' },
 	readCut: { key: 'a', does: 'Read another cut', where: 'Production and desk' },
 	sheet: { key: 's', does: 'Go to the sheet', where: 'Shot' },
 	time: { key: 't', does: 'Go to the changes of time', where: 'Shot' },
@@ -28,6 +34,18 @@ export const KEYS = {
 		key: 'y',
 		does: 'Play the moving pictures, or stop them',
 		where: 'Sheet, with the rate in hand'
+	},
+	quick: { key: 'Shift+Q', does: 'Write a quick line', where: 'Sheet' },
+	choose: { key: 'Shift+C', does: 'Choose a format for the shot', where: 'Sheet' },
+	startFrom: {
+		key: 'Shift+A',
+		does: 'Start from another shot, a file or a setup',
+		where: 'Sheet'
+	},
+	makeChange: {
+		key: 'Alt+M',
+		does: 'Make the change that is shown',
+		where: 'Change, edit format, house setup'
 	},
 	brief: { key: 'Alt+B', does: 'Write the brief', where: 'Sheet' },
 	rule: { key: 'f', does: 'Take the frame rule in hand', where: 'Sheet' },
@@ -81,7 +99,8 @@ function writes(target: EventTarget | null): boolean {
 export function onKey(event: KeyboardEvent): void {
 	if (event.defaultPrevented || event.ctrlKey || event.metaKey) return;
 	if (!event.altKey && writes(event.target)) return;
-	const pressed = event.altKey ? `Alt+${event.key.toUpperCase()}` : event.key;
+	const shifted = event.shiftKey && /^[A-Z]$/.test(event.key) ? `Shift+${event.key}` : event.key;
+	const pressed = event.altKey ? `Alt+${event.key.toUpperCase()}` : shifted;
 	const name = (Object.keys(KEYS) as KeyName[]).find((each) => KEYS[each].key === pressed);
 	if (!name) return;
 	for (const layer of layers.toReversed()) {

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
-from zero_slate.core.artwork import CanvasChange, Keep
+from zero_slate.core.artwork import CanvasChange, KeepArtwork
 from zero_slate.core.drawings.canvas import PictureRect, Rect
 from zero_slate.core.figures import decimal
 from zero_slate.core.landing import landing_words
@@ -31,7 +31,7 @@ class RecanvasDrawing:
 
 
 def draw_recanvas(
-    at: Situation, old: Raster, keep: Keep | None, made: CanvasChange | None, artwork: bool
+    at: Situation, old: Raster, keep: KeepArtwork | None, made: CanvasChange | None, artwork: bool
 ) -> RecanvasDrawing:
     """Draw a shot on its new canvas, `at`, over the canvas it had."""
     new = at.setup.raster

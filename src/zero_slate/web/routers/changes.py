@@ -3,7 +3,7 @@
 from fastapi import APIRouter, Response
 from pydantic import BaseModel
 
-from zero_slate.core.artwork import Keep
+from zero_slate.core.artwork import KeepArtwork
 from zero_slate.services.batches import BatchLine, BatchPage, SharedLine, Undone
 from zero_slate.services.changing import ChangePage, Provenance
 from zero_slate.services.quick import QuickPage
@@ -27,7 +27,7 @@ class WantedChange(BaseModel):
     file: FilePlace | None = None
     follow: list[str] = []
     leave: list[str] = []
-    keep: Keep | None = None
+    keep: KeepArtwork | None = None
 
     def source(self) -> Source:
         """Return where the values come from."""
@@ -86,13 +86,13 @@ class BatchNumber(BaseModel):
     id: int
 
 
-@router.post("/api/shots/{shot_id}/change/preview")
+@router.post("/api/shots/{shot_id}/proposal")
 def preview_change(slate: TheSlate, shot_id: int, body: WantedChange) -> ChangePage:
     """Show what a change would make of a shot."""
     return slate.changing.page(shot_id, body.source(), frozenset(body.leave), body.keep)
 
 
-@router.put("/api/shots/{shot_id}/change", response_model=ShotPage)
+@router.put("/api/shots/{shot_id}/proposal", response_model=ShotPage)
 def take_change(slate: TheSlate, shot_id: int, body: TakenChange) -> Response:
     """Store a change as one version."""
     leave = frozenset(body.leave)

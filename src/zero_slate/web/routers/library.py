@@ -18,7 +18,7 @@ class FormatName(BaseModel):
     name: str
 
 
-class TypedFormat(BaseModel):
+class TypedOwnFormat(BaseModel):
     """An own format as it is typed."""
 
     name: str
@@ -55,13 +55,13 @@ def take_formats(slate: TheSlate, file: Annotated[UploadFile, File()]) -> Import
 
 
 @router.post("", status_code=201)
-def add_format(slate: TheSlate, body: TypedFormat) -> FormatLine:
+def add_format(slate: TheSlate, body: TypedOwnFormat) -> FormatLine:
     """Store a new own format."""
     return slate.library.save(body.name, body.purpose, body.typed)
 
 
 @router.put("/{own_id}")
-def change_format(slate: TheSlate, own_id: int, body: TypedFormat) -> FormatLine:
+def change_format(slate: TheSlate, own_id: int, body: TypedOwnFormat) -> FormatLine:
     """Store an own format in place of what it was; shots that use it keep their values."""
     return slate.library.save(body.name, body.purpose, body.typed, own_id)
 

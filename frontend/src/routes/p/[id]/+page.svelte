@@ -22,13 +22,66 @@
 	let byHand = $state(false);
 	let comp = $state<string[] | null>(null);
 	let compCode = $state('');
+	let several = $state<number[] | null>(null);
+	let sharedName = $state('');
+	let sharing = $state.raw<Schema<'SharedLine'>[]>([]);
 	let trouble = $state('');
 
 	const said = $derived(production.data);
 	const rate = $derived(said?.cells.find((cell) => cell.key === 'rate')?.value ?? '');
 	const fresh = $derived(said?.lines.filter((line) => line.shot_id === null) ?? []);
 
-	answerKeys({ readCut: () => (reading = !reading), byHand: () => (byHand = !byHand) });
+	answerKeys({
+		readCut: () => (reading = !reading),
+		byHand: () => (byHand = !byHand),
+		several: () => (several = several ? null : [])
+	});
+
+	$effect(() => void lookAtShared(id));
+
+	async function lookAtShared(production: number): Promise<void> {
+		try {
+			sharing = await take(
+				api.GET('/api/productions/{production_id}/shared', {
+					params: { path: { production_id: production } }
+				})
+			);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	function choose(shot: number, on: boolean): void {
+		several = on ? [...(several ?? []), shot] : (several ?? []).filter((each) => each !== shot);
+	}
+
+	/** Let the chosen shots share a setup under a name, or let them go of theirs. */
+	async function share(name: string | null): Promise<void> {
+		if (!several) return;
+		trouble = '';
+		const params = { path: { production_id: id } };
+		try {
+			await take(
+				name === null
+					? api.POST('/api/productions/{production_id}/shared/leave', {
+							params,
+							body: { shots: several }
+						})
+					: api.POST('/api/productions/{production_id}/shared', {
+							params,
+							body: { name, shots: several }
+						})
+			);
+			sharedName = '';
+			await lookAtShared(id);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	const shares = (shot: number | null) => sharing.find((each) => each.shots.includes(shot ?? -1));
+	const changeOf = (shots: readonly number[]) =>
+		`/p/${id}/change?${new URLSearchParams(shots.map((shot) => ['shots', String(shot)]))}`;
 
 	async function setUpComp(): Promise<void> {
 		if (!comp) return;
@@ -97,7 +150,7 @@
 			onclose={() => (reading = false)}
 		/>
 	{/if}
-	{#if byHand}<ByHand production={id} onclose={() => (byHand = false)} />{/if}
+	{#if byHand}<ByHand production={id} lines={said.lines} onclose={() => (byHand = false)} />{/if}
 	<main class="min-h-0 grow overflow-auto px-[22px] pt-[18px] pb-6">
 		<a
 			href="/p/{id}/edit"
@@ -147,7 +200,43 @@
 						onclick={() => void setUpComp()}>Set up one comp of {comp.length}</button
 					>
 					<button type="button" class="act" onclick={() => (comp = null)}>Leave it</button>
+				{:else if several}
+					<a
+						class="act"
+						aria-disabled={!several.length}
+						href={several.length ? changeOf(several) : undefined}>Change {several.length} shots …</a
+					>
+					<label class="flex items-baseline gap-2 text-sm"
+						>share as
+						<input
+							class="field"
+							size="12"
+							aria-label="Name of the shared setup"
+							list="shared-names"
+							bind:value={sharedName}
+						/>
+						<datalist id="shared-names">
+							{#each sharing as each (each.id)}<option value={each.name}></option>{/each}
+						</datalist>
+					</label>
+					<button
+						type="button"
+						class="act"
+						disabled={several.length < 2 || !sharedName.trim()}
+						onclick={() => void share(sharedName)}>Share</button
+					>
+					{#if several.some((shot) => shares(shot))}
+						<button type="button" class="act" onclick={() => void share(null)}>Share no more</button
+						>
+					{/if}
+					<button type="button" class="act" onclick={() => (several = null)}>Done</button>
 				{:else}
+					<button
+						type="button"
+						class="act"
+						title={titled('Choose several shots', 'several')}
+						onclick={() => (several = [])}>Several shots</button
+					>
 					<button type="button" class="act" onclick={() => (comp = [])}
 						>Comp of several shots</button
 					>
@@ -158,7 +247,7 @@
 						onclick={() => (byHand = true)}>A shot by hand</button
 					>
 				{/if}
-				{#if fresh.length > 0 && !comp}
+				{#if fresh.length > 0 && !comp && !several}
 					<button
 						type="button"
 						class="act"
@@ -205,6 +294,15 @@
 										checked={comp.includes(line.code)}
 										onchange={(event) => pick(line.code, event.currentTarget.checked)}
 									/>
+								{:else if several && line.shot_id !== null}
+									<input
+										type="checkbox"
+										class="h-[18px] w-[18px] accent-ink"
+										aria-label="Choose {line.code}"
+										checked={several.includes(line.shot_id)}
+										onchange={(event) =>
+											line.shot_id !== null && choose(line.shot_id, event.currentTarget.checked)}
+									/>
 								{:else}<Mark state={line.state} word={line.word} />{/if}
 							</td>
 							<td class="num font-semibold whitespace-nowrap">
@@ -244,6 +342,14 @@
 										>colour: {cell(line, 'colour')?.text}</span
 									>{/if}
 								{line.note}
+								{#if shares(line.shot_id)}
+									<a
+										class="act"
+										title="Change what these shots share"
+										href={changeOf(shares(line.shot_id)!.shots)}
+										>shares {shares(line.shot_id)!.name}</a
+									>
+								{/if}
 							</td>
 						</tr>
 					{/each}

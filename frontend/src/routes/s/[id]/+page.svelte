@@ -1,10 +1,14 @@
 <!-- The sheet: the ledger, the scale drawing and the frame rule of one shot. -->
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import { api, take } from '$lib/api/client';
 	import Notice from '$lib/frame/Notice.svelte';
 	import FrameRule from '$lib/pencil/FrameRule.svelte';
 	import type { RangeKey } from '$lib/pencil/rule/layout';
 	import RowDrawing from '$lib/pencil/RowDrawing.svelte';
+	import Ladder from '$lib/sheet/Ladder.svelte';
+	import QuickLine from '$lib/sheet/QuickLine.svelte';
+	import StartFrom from '$lib/sheet/StartFrom.svelte';
 	import BriefPanel from '$lib/sheet/BriefPanel.svelte';
 	import MarkList from '$lib/sheet/MarkList.svelte';
 	import LedgerRow from '$lib/sheet/LedgerRow.svelte';
@@ -21,6 +25,7 @@
 	let trouble = $state('');
 	let hand = $state('canvas');
 	let briefing = $state(false);
+	let starting = $state(false);
 	let writing = $state<Record<string, boolean>>({});
 	let ruler = $state<SVGSVGElement | null>(null);
 
@@ -64,6 +69,10 @@
 		document.querySelector<HTMLElement>(`[data-row="${next.key}"] :is(input, button)`)?.focus();
 	}
 
+	const formats = $derived(
+		`/formats?shot=${shot.id}&code=${encodeURIComponent(session?.page.head.code ?? '')}`
+	);
+
 	answerKeys({
 		undo: () => session?.page.head.undo && void session.step('undo'),
 		redo: () => session?.page.head.redo && void session.step('redo'),
@@ -77,6 +86,8 @@
 		},
 		lock: () => void session?.lock(!session.page.lock),
 		brief: () => (briefing = true),
+		choose: () => void goto(formats),
+		startFrom: () => (starting = !starting),
 		rule: () => ruler?.focus()
 	});
 
@@ -173,6 +184,7 @@
 						</span>
 					</span>
 				</div>
+				{#if starting}<StartFrom onclose={() => (starting = false)} />{/if}
 				{#each sheet.groups as group (group.key)}
 					{@const open = !folds.folded(group.key)}
 					{@const shown = group.rows.filter(
@@ -217,20 +229,40 @@
 						{/each}
 					</section>
 				{/each}
+				<p class="flex flex-wrap gap-x-5 gap-y-1 px-[46px] pt-3 text-sm print:hidden">
+					<a class="act" href={formats} title={titled('Choose a format', 'choose')}
+						>Choose a format …</a
+					>
+					<button
+						type="button"
+						class="act"
+						title={titled('From another shot or a file', 'startFrom')}
+						onclick={() => (starting = true)}>Take values from another shot or a file …</button
+					>
+					<a class="act" href="/house?shot={shot.id}">Keep as the house setup …</a>
+				</p>
 				<p class="px-[46px] py-3 text-xs text-ink2">
 					Colour names are those of {session.page.color_config}.
 				</p>
 			</main>
 			<aside
-				class="w-[404px] shrink-0 overflow-y-auto contain-content min-[1800px]:w-[620px] tight:w-full tight:border-t border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
+				class="flex min-h-0 w-[404px] shrink-0 flex-col min-[1800px]:w-[620px] tight:w-full tight:border-t border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
 				aria-label="Drawing"
 			>
-				<RowDrawing
-					drawings={session.page.drawings}
-					name={session.row(hand)?.drawing ?? 'canvas'}
-				/>
-				<BriefPanel {session} bind:writing={briefing} />
-				<MarkList {session} />
+				<div class="min-h-0 grow overflow-y-auto contain-content tight:overflow-visible">
+					<RowDrawing
+						drawings={session.page.drawings}
+						name={session.row(hand)?.drawing ?? 'canvas'}
+					/>
+					<Ladder {session} {hand} />
+					<BriefPanel {session} bind:writing={briefing} />
+					<MarkList {session} />
+				</div>
+				<div
+					class="max-h-[60%] shrink-0 overflow-y-auto border-t border-rule print:hidden tight:max-h-none"
+				>
+					<QuickLine {session} />
+				</div>
 			</aside>
 		</div>
 		<footer class="shrink-0 contain-content border-t border-ink bg-sheet">

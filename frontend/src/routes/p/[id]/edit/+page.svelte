@@ -7,12 +7,15 @@
 	import Mark from '$lib/pencil/Mark.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { clock, version } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));
 	const client = useQueryClient();
 
 	let along = $state(true);
+	let out = $state.raw<number[]>([]);
+	let made = $state<number | null>(null);
 	let trouble = $state('');
 	let done = $state('');
 
@@ -20,25 +23,71 @@
 		take(
 			api.POST('/api/productions/{production_id}/edit-format/reckon', {
 				params: { path: { production_id: id } },
-				body: { typed, along }
+				body: { typed, along, out }
 			})
 		)
 	);
 	const said = $derived(session.reckoned);
 	const changed = $derived((said?.changes.length ?? 0) > 0);
-	const following = $derived(said?.touched.filter((each) => each.follows_along).length ?? 0);
+	const following = $derived(
+		said?.touched.filter((each) => each.follows_along && !out.includes(each.id)).length ?? 0
+	);
+
+	const asked = page.url.searchParams.get('format');
+	if (asked) void useFormat(asked);
+
+	/** Type in what a format of the library says. */
+	async function useFormat(name: string): Promise<void> {
+		try {
+			const found = await take(api.GET('/api/formats', { params: { query: { text: '' } } }));
+			const format = found.families
+				.flatMap((family) => family.formats)
+				.find((each) => each.name === name);
+			if (!format) throw new Error(`There is no format “${name}” in the library.`);
+			for (const [key, texts] of Object.entries(format.texts)) {
+				if (Object.values(texts).some(Boolean)) session.use(key, texts);
+			}
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	function turn(shot: number, taken: boolean): void {
+		out = taken ? out.filter((each) => each !== shot) : [...out, shot];
+		void session.reckon();
+	}
+
+	async function takeBack(): Promise<void> {
+		if (made === null) return;
+		try {
+			const back = await take(
+				api.POST('/api/batches/{batch_id}/undo', { params: { path: { batch_id: made } } })
+			);
+			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
+			done = `Taken back, with ${back.shots} shots.${stay}`;
+			made = null;
+			await session.reckon();
+			await client.invalidateQueries({ queryKey: ['production', id] });
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	answerKeys({ makeChange: () => void change() });
 
 	async function change(): Promise<void> {
-		if (!said) return;
+		if (!said || !changed || !session.sound) return;
 		trouble = '';
 		try {
-			await take(
+			const change = await take(
 				api.PUT('/api/productions/{production_id}/edit-format', {
 					params: { path: { production_id: id } },
-					body: { typed: session.typed, along, base: said.version }
+					body: { typed: session.typed, along, out, base: said.version }
 				})
 			);
+			made = change.id;
 			done = `Changed: ${said.changes.join('; ')}.`;
+			out = [];
 			session.leave();
 			await client.invalidateQueries({ queryKey: ['production', id] });
 		} catch (error) {
@@ -48,7 +97,12 @@
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
-{#if done}<Notice calm>{done}</Notice>{/if}
+{#if done}<Notice calm
+		>{done}
+		{#if made !== null}<button type="button" class="act" onclick={() => void takeBack()}
+				>Take it back, shots and all</button
+			>{/if}</Notice
+	>{/if}
 {#if said}
 	<main
 		class="grid min-h-0 grow grid-cols-[minmax(420px,1fr)_minmax(380px,1fr)] tight:block tight:overflow-y-auto"
@@ -62,9 +116,8 @@
 				<span class="text-xs text-ink2"
 					>{version(said.version)}, {clock(said.at)} by {said.who}</span
 				>
-				<a class="act ml-auto" href="/api/productions/{id}/edit-format.json" download
-					>Save as a file</a
-				>
+				<a class="act ml-auto" href="/formats?production={id}">Choose a format</a>
+				<a class="act" href="/api/productions/{id}/edit-format.json" download>Save as a file</a>
 			</div>
 			<FormatFields {session} />
 		</section>
@@ -82,20 +135,33 @@
 				<label class="flex items-baseline gap-2 pb-3">
 					<input type="checkbox" bind:checked={along} onchange={() => void session.reckon()} />
 					<span
-						>Bring the {following} of {said.shots} shots along that have the old values. Each can be undone
-						in its own sheet.</span
+						>Bring the {following} of {said.shots} shots along that have the old values, as one change.
+						Untick single shots to leave them out.</span
 					>
 				</label>
 				<p class="flex gap-5 pb-3">
-					<button type="button" class="act" disabled={!session.sound} onclick={() => void change()}
-						>Change the edit format</button
+					<button
+						type="button"
+						class="act"
+						disabled={!session.sound}
+						title={titled('Change the edit format', 'makeChange')}
+						onclick={() => void change()}>Change the edit format</button
 					>
 					<button type="button" class="act" onclick={() => session.leave()}
 						>Leave it as it is</button
 					>
 				</p>
 				{#each said.touched as each (each.code)}
-					<div class="grid grid-cols-[96px_auto_1fr] gap-x-3 border-t border-rule py-2">
+					<div class="grid grid-cols-[22px_96px_auto_1fr] gap-x-3 border-t border-rule py-2">
+						{#if along && (each.follows_along || out.includes(each.id))}
+							<input
+								type="checkbox"
+								class="h-[18px] w-[18px] accent-ink"
+								aria-label="Bring {each.code} along"
+								checked={!out.includes(each.id)}
+								onchange={(event) => turn(each.id, event.currentTarget.checked)}
+							/>
+						{:else}<span></span>{/if}
 						<span class="num font-semibold">{each.code}</span>
 						<span class="flex items-center gap-1.5"
 							><Mark state={each.before} size={11} /> → <Mark state={each.after} size={11} /></span
@@ -107,7 +173,7 @@
 							{#each each.vanish as text (text)}<span class="block text-ink2">settled: {text}</span
 								>{/each}
 							{#if each.follows_along && along}<span class="block text-ink2"
-									>takes the new values</span
+									>{out.includes(each.id) ? 'left as it is' : 'takes the new values'}</span
 								>{/if}
 						</span>
 					</div>

@@ -1,0 +1,137 @@
+<!-- Several new shots at once, each beginning from the cut, a format, another shot or a file. -->
+<script lang="ts">
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { api, Problem, take, words, type Schema } from '$lib/api/client';
+	import { wanted } from '$lib/change/source';
+	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
+
+	let { production, lines }: { production: number; lines: readonly Schema<'ShotLine'>[] } =
+		$props();
+
+	const client = useQueryClient();
+	const STARTS = ['the edit format', 'a format', 'another shot', 'a file'] as const;
+
+	let codes = $state('');
+	let from = $state<(typeof STARTS)[number]>('the edit format');
+	let format = $state('');
+	let other = $state('');
+	let volume = $state('');
+	let folder = $state('');
+	let file = $state('');
+	let found = $state.raw<string[]>([]);
+	let names = $state.raw<string[]>([]);
+	let trouble = $state('');
+	let nearest = $state('');
+	let done = $state('');
+
+	take(api.GET('/api/formats', { params: { query: { text: '' } } })).then(
+		(page) => (names = page.families.flatMap((each) => each.formats.map((f) => f.name))),
+		(error: unknown) => (trouble = words(error))
+	);
+
+	const written = $derived(codes.split(/[\n,;]+/).filter((code) => code.trim()));
+
+	function start(): Schema<'WantedChange'> | null {
+		if (from === 'a format') return wanted({ format });
+		if (from === 'a file') return wanted({ file: { volume, path: folder, name: file } });
+		if (from !== 'another shot') return null;
+		const shot = lines.find((line) => line.code === other)?.shot_id ?? -1;
+		return wanted({ shot, groups: ['canvas', 'picture', 'time', 'colour', 'shot'] });
+	}
+
+	async function make(): Promise<void> {
+		trouble = nearest = done = '';
+		try {
+			const made = await take(
+				api.POST('/api/productions/{production_id}/start', {
+					params: { path: { production_id: production } },
+					body: { codes: written, start: start() }
+				})
+			);
+			done = [`${made.ids.length} set up.`, ...made.renamed].join(' ');
+			codes = '';
+			await client.invalidateQueries({ queryKey: ['production', production] });
+		} catch (error) {
+			trouble = words(error);
+			nearest = error instanceof Problem ? (error.body.nearest ?? '') : '';
+		}
+	}
+</script>
+
+<form
+	class="mt-3 border-t border-rule pt-3"
+	onsubmit={(event) => {
+		event.preventDefault();
+		void make();
+	}}
+>
+	<h3 class="pb-1.5 font-semibold">Several at once</h3>
+	<div class="flex flex-wrap items-start gap-4">
+		<label class="flex flex-col gap-1 text-xs text-ink2">
+			Codes, with commas between them
+			<textarea class="field num text-ink" rows="2" cols="34" bind:value={codes}></textarea>
+		</label>
+		<div class="flex flex-col gap-1 text-sm">
+			<div class="flex gap-1" role="group" aria-label="Start from">
+				<span class="self-center text-xs text-ink2">start from</span>
+				{#each STARTS as each (each)}
+					<button
+						type="button"
+						class="toggle"
+						aria-pressed={from === each}
+						onclick={() => (from = each)}>{each}</button
+					>
+				{/each}
+			</div>
+			{#if from === 'a format'}
+				<input
+					class="field"
+					size="30"
+					list="start-formats"
+					aria-label="Format to start from"
+					bind:value={format}
+				/>
+				<datalist id="start-formats">
+					{#each names as name (name)}<option value={name}></option>{/each}
+				</datalist>
+			{:else if from === 'another shot'}
+				<input
+					class="field num"
+					size="18"
+					list="start-shots"
+					aria-label="Shot to start from"
+					bind:value={other}
+				/>
+				<datalist id="start-shots">
+					{#each lines as line (line.code)}
+						{#if line.shot_id !== null}<option value={line.code}></option>{/if}
+					{/each}
+				</datalist>
+			{:else if from === 'a file'}
+				<FolderPicker
+					bind:volume
+					bind:path={folder}
+					onopen={(page) => {
+						found = page.found.map((each) => each.name);
+						file = found[0] ?? '';
+					}}
+				/>
+				<label class="flex items-center gap-2"
+					>header of
+					<input class="field num" size="30" list="start-files" bind:value={file} />
+					<datalist id="start-files">
+						{#each found as name (name)}<option value={name}></option>{/each}
+					</datalist>
+				</label>
+			{/if}
+		</div>
+		<button type="submit" class="act self-end" disabled={!written.length}
+			>Set up {written.length || 'them'}</button
+		>
+	</div>
+	{#if trouble}<p role="alert" class="pt-1 text-red">
+			{trouble}{#if nearest}
+				<span class="text-ink">Nearest: <span class="num">{nearest}</span></span>{/if}
+		</p>{/if}
+	{#if done}<p role="status" class="pt-1">{done}</p>{/if}
+</form>

@@ -1,0 +1,142 @@
+<!-- A change of this shot before it is made: every row, what appears, what artwork does. -->
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import ChangedRows from '$lib/change/ChangedRows.svelte';
+	import Findings from '$lib/change/Findings.svelte';
+	import Recanvas from '$lib/change/Recanvas.svelte';
+	import { fromAddress } from '$lib/change/source';
+	import Notice from '$lib/frame/Notice.svelte';
+	import { openShot } from '$lib/shot/open.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+
+	const shot = openShot();
+	const path = { shot_id: shot.id };
+	const source = fromAddress(page.url.searchParams);
+
+	let leave = $state.raw<string[]>([]);
+	let keep = $state<Schema<'KeepArtwork'> | null>('centre');
+	let said = $state.raw<Schema<'ChangePage'> | null>(null);
+	let trouble = $state('');
+	let asked = 0;
+
+	void look();
+
+	async function look(): Promise<void> {
+		const mine = ++asked;
+		try {
+			const body = { ...source, leave, keep };
+			const told = await take(
+				api.POST('/api/shots/{shot_id}/proposal', { params: { path }, body })
+			);
+			if (mine !== asked) return;
+			said = told;
+			trouble = '';
+		} catch (error) {
+			if (mine === asked) trouble = words(error);
+		}
+	}
+
+	function turn(key: string, taken: boolean): void {
+		leave = taken ? leave.filter((each) => each !== key) : [...leave, key];
+		void look();
+	}
+
+	const chosen = $derived(said?.proposal.rows.filter((row) => row.chosen) ?? []);
+	const taken = $derived(chosen.filter((row) => row.taken));
+
+	async function make(): Promise<void> {
+		if (!said || !taken.length || said.proposal.refused) return;
+		try {
+			const body = { ...source, leave, keep, base: said.version };
+			shot.hear(await take(api.PUT('/api/shots/{shot_id}/proposal', { params: { path }, body })));
+			await goto(`/s/${shot.id}`);
+		} catch (error) {
+			trouble = words(error);
+		}
+	}
+
+	answerKeys({ makeChange: () => void make() });
+</script>
+
+{#if trouble}<Notice>{trouble} <a class="act" href="/s/{shot.id}">Back to the sheet</a></Notice
+	>{/if}
+{#if said}
+	{@const proposal = said.proposal}
+	<div class="flex min-h-0 grow tight:block tight:overflow-y-auto">
+		<main class="min-h-0 min-w-0 grow overflow-auto px-[22px] py-4" aria-label="The change">
+			<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pb-2">
+				<h2 class="text-head font-semibold">{proposal.label}</h2>
+				<span class="text-sm text-ink2">Nothing is changed before you make it.</span>
+			</div>
+			{#if proposal.refused}<p role="alert" class="pb-2 text-red">{proposal.refused}</p>{/if}
+			{#if chosen.length}
+				<ChangedRows rows={proposal.rows} onturn={turn} />
+			{:else}
+				<p class="border-t border-rule py-3 text-ink2">
+					This shot has all of it already: nothing would be changed.
+				</p>
+				{#each proposal.rows as row (row.key)}
+					<p class="text-sm text-ink2"><strong>{row.label}</strong> {row.note}</p>
+				{/each}
+			{/if}
+			<p class="flex flex-wrap items-baseline gap-5 border-t border-ink pt-3">
+				<button
+					type="button"
+					class="act"
+					disabled={!taken.length || proposal.refused !== null}
+					title={titled('Make this change', 'makeChange')}
+					onclick={() => void make()}
+					>{taken.length === chosen.length
+						? `Take all ${chosen.length}`
+						: `Take ${taken.length} of ${chosen.length}`}</button
+				>
+				{#if leave.length}
+					<button
+						type="button"
+						class="act"
+						onclick={() => {
+							leave = [];
+							void look();
+						}}>Choose all</button
+					>
+				{:else if chosen.length > 1}
+					<button
+						type="button"
+						class="act"
+						onclick={() => {
+							leave = chosen.map((row) => row.key);
+							void look();
+						}}>Choose none</button
+					>
+				{/if}
+				<a class="act" href="/s/{shot.id}">Leave the shot as it is</a>
+				<span class="ml-auto text-sm"
+					>{proposal.before} →
+					<strong class={proposal.state_after === 'differs' ? 'text-red' : ''}
+						>{proposal.after}</strong
+					></span
+				>
+			</p>
+		</main>
+		<aside
+			class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock py-3 max-[1100px]:w-[300px] tight:w-full"
+			aria-label="What it does"
+		>
+			{#if proposal.canvas}
+				<h3 class="px-[22px] font-semibold">The canvas under the work</h3>
+				<Recanvas
+					drawing={proposal.canvas}
+					{keep}
+					onkeep={(way) => {
+						keep = way;
+						void look();
+					}}
+				/>
+			{/if}
+			<h3 class="px-[22px] pt-3 pb-1 font-semibold">What it means</h3>
+			<div class="px-[22px]"><Findings appear={proposal.appear} vanish={proposal.vanish} /></div>
+		</aside>
+	</div>
+{/if}
