@@ -11,6 +11,7 @@ from zero_slate.core.finding import Sentence
 from zero_slate.core.frames import CountAt
 from zero_slate.core.guides import SAFE_AREAS, field_size, safe_size
 from zero_slate.core.landing import landing_words
+from zero_slate.core.names import printed_title
 from zero_slate.core.picture import BYTES_10_BIT_RGB, BYTES_HALF_RGBA, picture_of
 from zero_slate.core.raster import Placing, RasterRefusal
 from zero_slate.core.scan import Scan
@@ -292,13 +293,18 @@ def code(at: Situation) -> Sentence:
 
 
 def title(at: Situation) -> Sentence:
-    """Say where the title is printed."""
-    return Sentence("Printed on sheets and slates.")
+    """Say what is printed as title."""
+    setup = at.setup
+    if setup.title:
+        return Sentence("Printed on sheets and slates.")
+    return Sentence(f"Printed as “{printed_title(setup.code, '')}”, from the code.")
 
 
 def subtitle(at: Situation) -> Sentence:
-    """Say where the subtitle is printed."""
-    return Sentence("Printed under the title.")
+    """Say what is printed as subtitle."""
+    if at.setup.subtitle:
+        return Sentence("Printed under the title.")
+    return Sentence("The production's title is printed under the title.")
 
 
 def usual_length(at: Situation) -> Sentence:

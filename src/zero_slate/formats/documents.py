@@ -6,8 +6,10 @@ from typing import Any, Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
+from zero_slate.core.artwork import ArtworkFrame
 from zero_slate.core.brief import Brief
 from zero_slate.core.content import Departure
+from zero_slate.core.library.format import Format
 from zero_slate.core.marks import FrameMark
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import EDIT_SETTINGS, SETTINGS, EditFormat, Setup
@@ -31,6 +33,8 @@ class SetupDocument(BaseModel):
     departures: dict[str, Departure] = Field(default_factory=dict)
     marks: tuple[FrameMark, ...] = ()
     brief: Brief = Brief()
+    format: Format | None = None
+    artwork: ArtworkFrame | None = None
 
 
 class EditFormatDocument(BaseModel):

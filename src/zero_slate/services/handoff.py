@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from zero_slate.core.match import match
+from zero_slate.core.names import too_long
 from zero_slate.core.refusal import Refusal
 from zero_slate.formats.documents import SetupDocument, write_document
 from zero_slate.formats.files import write_all
@@ -38,6 +39,7 @@ class HandoffPlan:
     folder: str
     files: tuple[PlannedFile, ...]
     replaces: int
+    too_long: str
 
 
 class Handoff:
@@ -53,7 +55,8 @@ class Handoff:
         at = loaded.situation(self.workspace)
         found = match(at, loaded.content.departures)
         target = self.workspace.folder(volume, folder) if volume else None
-        files = _planned(self.contents(shot_id), target)
+        contents = self.contents(shot_id)
+        files = _planned(contents, target)
         return HandoffPlan(
             loaded.head.code,
             loaded.head.version,
@@ -63,6 +66,7 @@ class Handoff:
             folder,
             files,
             sum(file.status == "replaces" for file in files),
+            too_long(contents, str(target)) if target else "",
         )
 
     def contents(self, shot_id: int) -> dict[str, bytes]:
@@ -74,6 +78,8 @@ class Handoff:
             departures=content.departures,
             marks=content.marks,
             brief=content.brief,
+            format=content.format,
+            artwork=content.artwork,
         )
         code = content.setup.code
         return {
@@ -88,6 +94,9 @@ class Handoff:
         """
         target = self.workspace.folder(volume, folder)
         contents = self.contents(shot_id)
+        long = too_long(contents, str(target))
+        if long:
+            raise Refusal(long)
         differing = [file.name for file in _planned(contents, target) if file.status == "replaces"]
         if differing and not replace:
             names = ", ".join(differing)

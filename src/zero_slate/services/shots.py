@@ -364,6 +364,8 @@ class Shots:
             departures=document.departures,
             marks=document.marks,
             brief=document.brief,
+            format=document.format,
+            artwork=document.artwork,
         )
         with self.workspace.writing() as session:
             known = session.scalars(

@@ -14,6 +14,7 @@ from zero_slate.services.house import House
 from zero_slate.services.jobs import Jobs
 from zero_slate.services.library import Library
 from zero_slate.services.media import MediaService
+from zero_slate.services.printing import Printing
 from zero_slate.services.productions import Productions
 from zero_slate.services.quick import Quick
 from zero_slate.services.recutting import Recuts
@@ -35,6 +36,7 @@ class Slate:
         self.cuts = CutReading(self.workspace, self.productions)
         self.media = MediaService(self.workspace, self.shots, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
+        self.printing = Printing(self.workspace, self.shots)
         self.house = House(self.workspace)
         self.library = Library(self.workspace)
         self.sources = Sources(self.workspace, self.library, self.media)

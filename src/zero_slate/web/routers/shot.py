@@ -81,3 +81,22 @@ def undo(slate: TheSlate, shot_id: int, body: Base) -> Response:
 def redo(slate: TheSlate, shot_id: int, body: Base) -> Response:
     """Bring back what undo took away."""
     return answer(slate.shots.redo(shot_id, body.base))
+
+
+@router.get("/sheet.pdf", response_class=Response)
+def printed_sheet(slate: TheSlate, shot_id: int) -> Response:
+    """Return the sheet as a PDF of one page."""
+    return _named(*slate.printing.sheet(shot_id), "application/pdf")
+
+
+@router.get("/framing.{form}", response_class=Response)
+def framing_chart(slate: TheSlate, shot_id: int, form: str) -> Response:
+    """Return the framing chart at canvas size, as png or exr."""
+    types = {"png": "image/png", "exr": "image/x-exr"}
+    name, content = slate.printing.chart(shot_id, form)
+    return _named(name, content, types[form])
+
+
+def _named(name: str, content: bytes, media_type: str) -> Response:
+    headers = {"Content-Disposition": f'inline; filename="{name}"'}
+    return Response(content, media_type=media_type, headers=headers)

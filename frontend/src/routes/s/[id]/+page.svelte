@@ -240,6 +240,13 @@
 						onclick={() => (starting = true)}>Take values from another shot or a file …</button
 					>
 					<a class="act" href="/house?shot={shot.id}">Keep as the house setup …</a>
+					<a class="act" href="/api/shots/{shot.id}/sheet.pdf" target="_blank">Printed sheet, PDF</a
+					>
+					<span class="text-ink2"
+						>Framing chart
+						<a class="act text-ink" href="/api/shots/{shot.id}/framing.png" download>PNG</a>
+						<a class="act text-ink" href="/api/shots/{shot.id}/framing.exr" download>EXR</a></span
+					>
 				</p>
 				<p class="px-[46px] py-3 text-xs text-ink2">
 					Colour names are those of {session.page.color_config}.

@@ -86,11 +86,12 @@
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="Where to">
 			<h2 class="pb-2 text-head font-semibold">Where to</h2>
 			<FolderPicker bind:volume bind:path={folder} onopen={() => void look()} />
+			{#if plan.too_long}<p role="alert" class="pt-3 text-red">{plan.too_long}</p>{/if}
 			<p class="pt-4">
 				<button
 					type="button"
 					class="act"
-					disabled={!volume}
+					disabled={!volume || plan.too_long !== ''}
 					onclick={() => (plan?.replaces ? (asking = true) : void write(false))}
 					>Write {plan.files.length} files to {[volume, folder].filter(Boolean).join('/') ||
 						'a folder'}</button

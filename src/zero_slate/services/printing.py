@@ -1,0 +1,50 @@
+"""The printed sheet and the framing chart of a shot."""
+
+from zero_slate.core.drawings.canvas import draw_canvas
+from zero_slate.core.match import match
+from zero_slate.core.names import printed_title
+from zero_slate.core.printed import PrintedItem, PrintedSheet
+from zero_slate.formats.framing_chart import write_chart
+from zero_slate.formats.sheet_pdf import write_sheet
+from zero_slate.services.shots import Shots
+from zero_slate.services.workspace import Workspace
+
+
+class Printing:
+    """Makes what is printed, or loaded as a layer."""
+
+    def __init__(self, workspace: Workspace, shots: Shots):
+        self.workspace = workspace
+        self.shots = shots
+
+    def sheet(self, shot_id: int) -> tuple[str, bytes]:
+        """Return a shot's sheet as a PDF of one page, with its name."""
+        loaded = self.shots.load(shot_id)
+        page = self.shots.page(shot_id)
+        at = loaded.situation(self.workspace)
+        head, setup = loaded.head, loaded.content.setup
+        brief = page.brief
+        printed = PrintedSheet(
+            setup.code,
+            printed_title(setup.code, setup.title),
+            setup.subtitle or head.production,
+            head.production,
+            match(at, loaded.content.departures).words,
+            f"v{head.version:03d}, {head.saved_at.replace('T', ' ').removesuffix('Z')} UTC by "
+            f"{head.saved_by}",
+            head.saved_at,
+            page.sheet,
+            draw_canvas(at),
+            page.rule,
+            "".join(piece.text for piece in brief.pieces),
+            tuple(
+                PrintedItem("".join(piece.text for piece in pieces), item.done)
+                for item, pieces in zip(brief.brief.items, brief.items, strict=True)
+            ),
+        )
+        return f"{setup.code}_v{head.version:03d}.pdf", write_sheet(printed)
+
+    def chart(self, shot_id: int, form: str) -> tuple[str, bytes]:
+        """Return a shot's framing chart as `png` or `exr`, with its name. Raises Refusal."""
+        setup = self.shots.load(shot_id).content.setup
+        return f"{setup.code}_framing.{form}", write_chart(setup, form)
