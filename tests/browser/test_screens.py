@@ -52,7 +52,9 @@ def test_screens_are_reachable_and_readable(
         *("/", production, f"{production}/recut", f"{production}/edit"),
         *(shot, f"{shot}/time?rate=12", f"{shot}/data", f"{shot}/media", f"{shot}/handoff"),
     ]
-    for address in [*addresses, "/keys"]:
+    house = f"/house?shot={shot.rsplit('/', 1)[1]}"
+    addresses += [f"{shot}/change?format=Square%201:1", "/formats?shot=1&code=A", house]
+    for address in [*addresses, f"{production}/change?shots=1&shots=2", "/keys"]:
         page.goto(address)
         page.wait_for_load_state("networkidle")
         wide = page.evaluate("document.documentElement.scrollWidth")
@@ -142,6 +144,7 @@ def test_the_second_of_two_tabs_is_told(page: Page) -> None:
 
 def test_what_is_open_typed_and_saved_outlives_a_killed_server(page: Page, served: Served) -> None:
     open_shot(page, "HAR_0010")
+    page.get_by_role("button", name=re.compile("^Name and title")).click()
     page.get_by_role("textbox", name="Subtitle").fill("dusk to dawn")
     page.get_by_role("textbox", name="Subtitle").press("Enter")
     expect(head(page)).to_contain_text("v003")

@@ -105,7 +105,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
     expect(folder).to_contain_text("4 frames short at the tail")
     folder.get_by_role("button", name="Tie as the plate").click()
     expect(page.get_by_role("region", name="Tied to this shot")).to_contain_text("by timecode")
-    page.get_by_role("link", name="Sheet").click()
+    page.get_by_role("link", name="Sheet", exact=True).click()
     expect(row(page, "work_range")).to_contain_text("1105–1108 missing")
     expect(page.get_by_role("slider", name="Frame rule")).to_contain_text("4 missing")
 

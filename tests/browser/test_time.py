@@ -141,7 +141,7 @@ def test_a_change_of_rate_is_seen_taken_and_undone(page: Page) -> None:
     expect(warning).to_contain_text("This shot runs at 12, the edit at 24000/1001")
     page.get_by_role("link", name="Hand off").click()
     expect(warning).to_be_visible()
-    page.get_by_role("link", name="Sheet").click()
+    page.get_by_role("link", name="Sheet", exact=True).click()
     leave_fields(page, "FRO_0030")
     page.keyboard.press("u")
     expect(row(page, "work_range").get_by_label("Last frame")).to_have_value("1108")

@@ -17,12 +17,15 @@ from zero_slate.core.timecode import Timecode
 from zero_slate.demo.cuts import edl, later_shots, otio_json
 from zero_slate.demo.files import Stretch, write_exr, write_movie, write_png
 from zero_slate.demo.story import HARBOUR, ORCHARD, STORIES, Shot, Story
+from zero_slate.services.batches import Batches
 from zero_slate.services.cut_reading import CutReading
 from zero_slate.services.jobs import Jobs
+from zero_slate.services.library import Library
 from zero_slate.services.media import MediaService
 from zero_slate.services.productions import Productions
 from zero_slate.services.retiming import Retiming, TypedMark
 from zero_slate.services.shots import Shots
+from zero_slate.services.sources import Sources
 from zero_slate.services.workspace import Workspace
 
 HD = (1920, 1080)
@@ -77,6 +80,9 @@ class _Services:
         self.cuts = CutReading(workspace, productions)
         self.media = MediaService(workspace, shots, Jobs())
         self.retiming = Retiming(workspace, shots)
+        self.library = Library(workspace)
+        sources = Sources(workspace, self.library, self.media)
+        self.batches = Batches(workspace, productions, sources)
 
     def make(self, story: Story) -> None:
         """Start a production, read its cuts and set its shots up."""
@@ -90,8 +96,20 @@ class _Services:
         for shot in reversed(story.shots):
             if shot.set_up:
                 self._set_up(production, story, shot)
+        if story is ORCHARD:
+            self._formats_and_shared(production)
         # The last cut comes when work has begun.
         self.cuts.take(production, last.read_bytes(), last.name, story.rate, None)
+
+    def _formats_and_shared(self, production: int) -> None:
+        """Keep an own format, and let the garret's shots share a setup."""
+        begun = self.library.begin("Upright 4:5")
+        typed = {**begun.texts, "rate": {"rate": "23.976"}}
+        purpose = "Teasers of The Tin Orchard, 4:5"
+        self.library.save("Orchard teaser", purpose, typed, begun.id)
+        lines = self.productions.page(production).lines
+        garret = [line.shot_id for line in lines if line.code.startswith("GRA_00")]
+        self.batches.share(production, "Garret", [shot for shot in garret if shot is not None])
 
     def _set_up(self, production: int, story: Story, shot: Shot) -> None:
         shot_id = self.shots.set_up_from_event(production, shot.code)

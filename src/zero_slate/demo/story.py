@@ -113,6 +113,11 @@ ORCHARD = Story(
             "04:19:02:00",
             _scene(20, DAWN, 0.3),
             plate="exr",
+            # Framed for the cinema and for an upright phone too, with room to shake.
+            typed={
+                "guides": {"text": "action, title, centre, 1.85, 9:16"},
+                "overscan": {"text": "5 %"},
+            },
         ),
         Shot(
             "FRO_0030",
@@ -229,6 +234,7 @@ ORCHARD = Story(
             "07:09:30:12",
             _scene(120, DAWN, 0.36),
             plate="rates",
+            typed={"background": {"colour": "#f2ead8"}},
         ),
         Shot(
             "RIV_0030",

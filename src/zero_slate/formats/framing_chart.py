@@ -36,6 +36,13 @@ def write_chart(setup: Setup, form: str) -> bytes:
     spec = oiio.ImageSpec(raster.width, raster.height, 4, FORMS[form])
     spec.channelnames = ("R", "G", "B", "A")
     spec.attribute("PixelAspectRatio", float(raster.pixel_aspect))
+    if form == "png":
+        # PNG has no pixel aspect but whole pixels a unit, across and down (ISO/IEC 15948, pHYs).
+        across, down = raster.pixel_aspect.denominator, raster.pixel_aspect.numerator
+        times = max(1, 10_000 // max(across, down))
+        spec.attribute("ResolutionUnit", "none")
+        spec.attribute("XResolution", float(across * times))
+        spec.attribute("YResolution", float(down * times))
     spec.attribute("Software", "Zero Slate")
     if form == "exr":
         spec.attribute("compression", "zip")

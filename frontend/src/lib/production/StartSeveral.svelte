@@ -29,7 +29,12 @@
 		(error: unknown) => (trouble = words(error))
 	);
 
-	const written = $derived(codes.split(/[\n,;]+/).filter((code) => code.trim()));
+	const written = $derived(
+		codes
+			.split(/[\n,;]+/)
+			.map((code) => code.trim())
+			.filter(Boolean)
+	);
 
 	function start(): Schema<'WantedChange'> | null {
 		if (from === 'a format') return wanted({ format });

@@ -229,7 +229,9 @@
 						{/each}
 					</section>
 				{/each}
-				<p class="flex flex-wrap gap-x-5 gap-y-1 px-[46px] pt-3 text-sm print:hidden">
+				<p
+					class="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-[46px] pt-3 text-sm print:hidden [&>*]:min-h-[24px]"
+				>
 					<a class="act" href={formats} title={titled('Choose a format', 'choose')}
 						>Choose a format …</a
 					>
@@ -240,7 +242,8 @@
 						onclick={() => (starting = true)}>Take values from another shot or a file …</button
 					>
 					<a class="act" href="/house?shot={shot.id}">Keep as the house setup …</a>
-					<a class="act" href="/api/shots/{shot.id}/sheet.pdf" target="_blank">Printed sheet, PDF</a
+					<a class="act" href="/api/shots/{shot.id}/sheet.pdf" target="_blank"
+						>Print on one page, PDF</a
 					>
 					<span class="text-ink2"
 						>Framing chart
