@@ -111,10 +111,32 @@ def speed(page: Page) -> None:
     page.get_by_role("button", name="on twos").click()
 
 
-def count(page: Page) -> None:
-    """Type another count."""
-    page.get_by_label("Count starts at").fill("1")
-    page.get_by_text("typed, not saved").wait_for()
+def guides(page: Page) -> None:
+    """Take the guides in hand."""
+    page.get_by_role("button", name="Picture").click()
+    page.get_by_role("textbox", name="Guides").focus()
+    page.locator("[data-mask]").first.wait_for()
+
+
+def formats(page: Page) -> None:
+    """Choose a format for the shot."""
+    page.keyboard.press("Shift+C")
+    page.get_by_role("button", name="Own").wait_for()
+    page.get_by_role("button", name="D-cinema 4K scope").click()
+
+
+def change_canvas(page: Page) -> None:
+    """See what another canvas does to the artwork."""
+    typed = '{"canvas":{"width":"1440","height":"1080"},"working_scale":{"text":"half"}}'
+    page.goto(f"{page.url}/change?typed={typed}")
+    page.get_by_role("radio", name="upper right").click()
+    page.get_by_text("lost 480 px").wait_for()
+
+
+def house(page: Page) -> None:
+    """Keep the shot's setup as the house setup."""
+    page.get_by_role("link", name="Keep as the house setup").click()
+    page.get_by_role("button", name="Change the house setup").wait_for()
 
 
 def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
@@ -129,14 +151,16 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("sheet", "paper", shot("FRO_0030")),
         ("sheet-dim", "dim", shot("FRO_0030")),
         ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
-        ("sheet-reasons", "paper", shot("GRA_0040")),
+        ("guides", "paper", then(shot("FRO_0020"), guides)),
+        ("formats", "paper", then(shot("FRO_0030"), formats)),
+        ("change", "paper", then(shot("RIV_0020"), change_canvas)),
+        ("house", "paper", then(shot("FRO_0020"), house)),
         ("media", "paper", then(shot("GRA_0030", "Media"), all_read)),
         ("recut", "paper", then(cut, recut)),
         ("time", "paper", then(shot("FRO_0030", "Time"), change_rate)),
         ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
         ("speed", "dim", then(shot("FRO_0030"), speed)),
         ("rates", "paper", then(shot("RIV_0020", "Media"), all_read)),
-        ("counts", "paper", then(shot("RIV_0010"), count)),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
         ("keys", "paper", lambda page: page.keyboard.press("k")),
     )

@@ -2,12 +2,24 @@
 
 import json
 import re
+from collections.abc import Iterator
 from pathlib import Path
 
+import pytest
 from playwright.sync_api import Locator, Page, expect
+from scripts.served import Served
 
 from tests.browser.test_screens import open_shot
 from tests.browser.test_story import row
+
+
+@pytest.fixture(scope="module")
+def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
+    """A demo of its own: what is changed here is no other test's matter."""
+    served = Served(tmp_path_factory.mktemp("canvas"), "tester")
+    served.start()
+    yield served
+    served.kill()
 
 
 def text(page: Page, name: str) -> Locator:
@@ -197,8 +209,8 @@ def test_another_shots_groups_and_a_files_header_are_taken(page: Page) -> None:
     main.get_by_role("link", name="Leave the shot as it is").click()
     page.keyboard.press("Shift+A")
     start.get_by_role("button", name="shots", exact=True).click()
-    start.get_by_role("button", name="HAR_0010", exact=True).click()
-    start.get_by_role("button", name=re.compile("HAR_0010_plate")).click()
+    start.get_by_role("button", name="GRA_0040", exact=True).click()
+    start.get_by_role("button", name=re.compile("GRA_0040_plate")).click()
     expect(main).to_contain_text("720 × 576")
     expect(main).to_contain_text("16 : 11")
 
@@ -294,3 +306,33 @@ def test_elements_have_placements_of_their_own(page: Page) -> None:
     page.get_by_role("option", name=re.compile("as the shot")).click()
     expect(becomes).to_contain_text("at its own size")
     page.get_by_label("line work, drawn at any size").first.uncheck()
+
+
+def test_guides_are_turned_on_beside_their_drawing(page: Page) -> None:
+    open_shot(page, "FRO_0020")
+    unfold(page, "Picture")
+    text(page, "Guides").focus()
+    toggles = page.get_by_role("group", name="Guides shown")
+    toggles.get_by_role("button", name="2.39", exact=True).click()
+    expect(row(page, "guides")).to_contain_text("2.39 keeps 1920 × 803")
+    toggles.get_by_role("button", name="thirds", exact=True).click()
+    expect(text(page, "Guides")).to_have_value(re.compile("thirds"))
+    toggles.get_by_role("button", name="2.39", exact=True).click()
+    expect(row(page, "guides")).not_to_contain_text("2.39 keeps")
+
+
+def test_a_pixel_aspect_is_chosen_from_the_common_ones_or_typed(page: Page) -> None:
+    open_shot(page, "FRO_0020")
+    aspect = page.get_by_role("combobox", name="Pixel aspect")
+    aspect.fill("1:0")
+    expect(row(page, "pixel_aspect").get_by_role("alert")).to_contain_text("1:0 can't be")
+    expect(aspect).to_have_value("1:0")
+    aspect.fill("16:11")
+    expect(row(page, "pixel_aspect")).to_contain_text("45.5 % wider")
+    aspect.press("Escape")
+    expect(aspect).to_have_value("1:1")
+    row(page, "pixel_aspect").get_by_role("button", name="Names for pixel aspect").click()
+    page.get_by_role("option", name="12:11").click()
+    expect(row(page, "pixel_aspect")).to_contain_text("9.1 % wider")
+    page.get_by_role("button", name="Undo").click()
+    expect(aspect).to_have_value("1:1")

@@ -14,7 +14,7 @@ from zero_slate.core.guides import read_shape
 from zero_slate.core.names import require_code
 from zero_slate.core.raster import RasterRefusal, Size
 from zero_slate.core.rate import FrameRate, read_rate
-from zero_slate.core.ratio import parse_pixel_aspect, write_ratio
+from zero_slate.core.ratio import COMMON_PIXEL_ASPECTS, parse_pixel_aspect, write_ratio
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import Part, Texts
 from zero_slate.core.shape import sized
@@ -88,7 +88,9 @@ class SizeKind:
 class PixelAspectKind:
     """A pixel aspect, as a ratio."""
 
-    parts = (Part("ratio", "Pixel aspect", 6),)
+    parts = (
+        Part("ratio", "Pixel aspect", 6, offers=tuple(map(write_ratio, COMMON_PIXEL_ASPECTS))),
+    )
 
     def read(self, texts: Texts, entry: Entry) -> Fraction:
         """Return the ratio."""

@@ -96,10 +96,13 @@ def working_scale(at: Situation) -> Sentence:
     whole = f"{megabytes(worked.pixels * BYTES_HALF_RGBA)} a frame as half RGBA"
     if at.setup.working_scale.fraction == 1:
         return Sentence(f"Drawn at {worked}, {whole}; fills and backgrounds take this size.")
-    less = "less" if sizes.saved > 0 else "more"
-    saved = f"{decimal(abs(sizes.saved) * 100, 1, trim=True)} % {less}"
+    less = "saves" if sizes.saved > 0 else "costs"
+    pixels = abs(sizes.drawn.pixels - worked.pixels)
+    per_cent = f"{decimal(abs(sizes.saved) * 100, 1, trim=True)} %"
+    saved = f"{less} {per_cent}: {pixels:,} pixels, {megabytes(pixels * BYTES_HALF_RGBA)}"
     return Sentence(
-        f"Drawn at {worked}, {whole}, {saved}; fills and backgrounds take this size.", (saved,)
+        f"Drawn at {worked}, {whole}, {saved}. Fills and backgrounds take this size.",
+        (f"{less} {per_cent}",),
     )
 
 

@@ -16,7 +16,8 @@ Texts = Mapping[str, str]
 class Part:
     """One field of a setting, as a person types it.
 
-    `choices` are the values it takes where it takes only those; `names` says which of the colour
+    `choices` are the values it takes where it takes only those, `offers` common ones where it takes
+    any; `names` says which of the colour
     config's names are offered. `width` is in figures. A `loose` part has no text of its own: what
     is typed there works on the others, and `hint` says what it takes.
     """
@@ -29,6 +30,7 @@ class Part:
     before: str = ""
     loose: bool = False
     hint: str = ""
+    offers: tuple[str, ...] = ()
 
 
 class Kind(Protocol):

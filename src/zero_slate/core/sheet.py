@@ -142,7 +142,7 @@ def fields_of(
             texts.get(part.key, ""),
             part.width,
             part.before,
-            part.choices or _names(part, texts, names),
+            part.choices or part.offers or _names(part, texts, names),
             bool(part.choices),
             part.hint,
         )

@@ -11,10 +11,19 @@
 	const client = useQueryClient();
 	const STARTS = ['the edit format', 'a format', 'another shot', 'a file'] as const;
 
+	const GROUPS = [
+		['canvas', 'Canvas'],
+		['picture', 'Picture'],
+		['time', 'Rate, count and handles'],
+		['colour', 'Colour'],
+		['shot', 'Subtitle']
+	] as const;
+
 	let codes = $state('');
 	let from = $state<(typeof STARTS)[number]>('the edit format');
 	let format = $state('');
 	let other = $state('');
+	let groups = $state<string[]>(GROUPS.map(([key]) => key));
 	let volume = $state('');
 	let folder = $state('');
 	let file = $state('');
@@ -41,7 +50,7 @@
 		if (from === 'a file') return wanted({ file: { volume, path: folder, name: file } });
 		if (from !== 'another shot') return null;
 		const shot = lines.find((line) => line.code === other)?.shot_id ?? -1;
-		return wanted({ shot, groups: ['canvas', 'picture', 'time', 'colour', 'shot'] });
+		return wanted({ shot, groups: [...groups] });
 	}
 
 	async function make(): Promise<void> {
@@ -112,6 +121,14 @@
 						{#if line.shot_id !== null}<option value={line.code}></option>{/if}
 					{/each}
 				</datalist>
+				<div class="flex flex-wrap gap-x-4">
+					{#each GROUPS as [key, label] (key)}
+						<label class="flex min-h-[24px] items-center gap-1.5"
+							><input type="checkbox" class="accent-ink" value={key} bind:group={groups} />
+							{label}</label
+						>
+					{/each}
+				</div>
 			{:else if from === 'a file'}
 				<FolderPicker
 					bind:volume

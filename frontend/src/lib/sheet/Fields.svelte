@@ -65,6 +65,7 @@
 				invalid={wrong(field)}
 				ontype={(text) => ontype(field.part, text)}
 				{oncommit}
+				{onleave}
 			/>
 		{:else}
 			<input

@@ -9,7 +9,8 @@
 		width,
 		invalid = false,
 		ontype,
-		oncommit
+		oncommit,
+		onleave
 	}: {
 		value: string;
 		options: readonly string[];
@@ -18,6 +19,7 @@
 		invalid?: boolean;
 		ontype: (value: string) => void;
 		oncommit: () => void;
+		onleave?: () => void;
 	} = $props();
 
 	let open = $state(false);
@@ -54,6 +56,7 @@
 			}}
 			onkeydown={(event) => {
 				if (event.key === 'Enter' && !open) oncommit();
+				if (event.key === 'Escape' && !open) onleave?.();
 			}}
 		/>
 		<Combobox.Trigger

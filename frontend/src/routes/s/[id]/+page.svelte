@@ -6,6 +6,7 @@
 	import FrameRule from '$lib/pencil/FrameRule.svelte';
 	import type { RangeKey } from '$lib/pencil/rule/layout';
 	import RowDrawing from '$lib/pencil/RowDrawing.svelte';
+	import GuideToggles from '$lib/sheet/GuideToggles.svelte';
 	import Ladder from '$lib/sheet/Ladder.svelte';
 	import QuickLine from '$lib/sheet/QuickLine.svelte';
 	import StartFrom from '$lib/sheet/StartFrom.svelte';
@@ -264,6 +265,7 @@
 						drawings={session.page.drawings}
 						name={session.row(hand)?.drawing ?? 'canvas'}
 					/>
+					{#if hand === 'guides'}<GuideToggles {session} />{/if}
 					<Ladder {session} {hand} />
 					<BriefPanel {session} bind:writing={briefing} />
 					<MarkList {session} />
