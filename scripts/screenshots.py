@@ -120,8 +120,7 @@ def guides(page: Page) -> None:
 
 def formats(page: Page) -> None:
     """Choose a format for the shot."""
-    page.keyboard.press("Shift+C")
-    page.get_by_role("button", name="Own").wait_for()
+    page.get_by_role("link", name="Choose a format …", exact=True).first.click()
     page.get_by_role("button", name="D-cinema 4K scope").click()
 
 

@@ -56,7 +56,10 @@
 			}}
 			onkeydown={(event) => {
 				if (event.key === 'Enter' && !open) oncommit();
-				if (event.key === 'Escape' && !open) onleave?.();
+				if (event.key === 'Escape' && !open) {
+					typing = false;
+					onleave?.();
+				}
 			}}
 		/>
 		<Combobox.Trigger
