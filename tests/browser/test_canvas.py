@@ -154,8 +154,8 @@ def test_own_formats_are_begun_changed_saved_and_deleted(page: Page, tmp_path: P
 def test_a_canvas_changed_under_artwork_shows_what_is_lost_before(page: Page) -> None:
     open_shot(page, "RIV_0020")
     shot = page.url
-    typed = json.dumps({"canvas": {"width": "1440", "height": "1080"}})
-    page.goto(f"{shot}/change?typed={typed}")
+    text(page, "Width").fill("1440")
+    page.get_by_role("link", name="Choose where artwork stays").click()
     bands = page.locator("[data-bands]")
     expect(bands).to_contain_text("75 % of the old canvas is still inside")
     expect(bands).to_contain_text("lost 240 px left, 240 px right")

@@ -9,8 +9,10 @@ from hypothesis import strategies as st
 from tests.core.scenes import CONTENT, header, plate, situation
 from tests.core.test_raster import RASTERS
 from zero_slate.core.artwork import KeepArtwork, bands_of, change_canvas, compose, seen_of
+from zero_slate.core.change import change
 from zero_slate.core.content import Content
 from zero_slate.core.media import Element
+from zero_slate.core.overscan import Overscan
 from zero_slate.core.proposal import Wanted, propose
 from zero_slate.core.raster import Raster, Size
 
@@ -103,6 +105,13 @@ def test_a_second_change_carries_the_first_along() -> None:
     assert twice.artwork is not None
     assert (twice.artwork.x, twice.artwork.y) == (0, 0)
     assert Content.model_validate_json(twice.model_dump_json()) == twice
+
+
+def test_a_canvas_typed_on_the_sheet_places_artwork_anew_and_other_settings_leave_it() -> None:
+    _, once = changed(KeepArtwork.LEFT)
+    assert once.artwork is not None
+    assert change(once, {"overscan": Overscan.parse("8")}).artwork == once.artwork
+    assert change(once, {"canvas": Size(1920, 1080)}).artwork is None
 
 
 def test_what_is_left_out_of_a_change_keeps_its_value() -> None:

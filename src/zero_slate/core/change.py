@@ -90,7 +90,8 @@ def problem_of(refusal: Refusal, first_part: str) -> Problem:
 def change(content: Content, values: Mapping[str, Any], anchor: Anchor = UNKNOWN) -> Content:
     """Return a shot's content with new values of its setup, and with what follows from them.
 
-    A new count renumbers its marks with its ranges. Raises Refusal where a lock holds.
+    A new count renumbers its marks with its ranges. On another canvas artwork is placed anew;
+    keeping it where it was is the proposal's matter. Raises Refusal where a lock holds.
     """
     refused = held(content, values)
     if refused:
@@ -98,7 +99,9 @@ def change(content: Content, values: Mapping[str, Any], anchor: Anchor = UNKNOWN
     setup = apply(content.setup, values, anchor, locked=content.lock is not None)
     moved = renumbered(content.setup, setup.count, anchor)
     marks = tuple(mark.at(mark.frame + moved) for mark in content.marks)
-    update = {"setup": setup, "shift": content.shift + moved, "marks": marks}
+    update: dict[str, Any] = {"setup": setup, "shift": content.shift + moved, "marks": marks}
+    if setup.raster != content.setup.raster:
+        update["artwork"] = None
     return content.model_copy(update=update)
 
 

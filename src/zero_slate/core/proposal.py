@@ -137,8 +137,6 @@ def _recanvas(
         if before.artwork is not None:
             frame = compose(before.artwork, made.frame)
         after = after.model_copy(update={"artwork": frame})
-    else:
-        after = after.model_copy(update={"artwork": None})
     return draw_recanvas(with_content(at, after), old, keep, made, bool(drawn)), after
 
 

@@ -1,5 +1,6 @@
 <!-- Several new shots at once, each beginning from the cut, a format, another shot or a file. -->
 <script lang="ts">
+	import GroupTicks, { GROUPS } from '$lib/change/GroupTicks.svelte';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
 	import { wanted } from '$lib/change/source';
@@ -10,14 +11,6 @@
 
 	const client = useQueryClient();
 	const STARTS = ['the edit format', 'a format', 'another shot', 'a file'] as const;
-
-	const GROUPS = [
-		['canvas', 'Canvas'],
-		['picture', 'Picture'],
-		['time', 'Rate, count and handles'],
-		['colour', 'Colour'],
-		['shot', 'Subtitle']
-	] as const;
 
 	let codes = $state('');
 	let from = $state<(typeof STARTS)[number]>('the edit format');
@@ -121,14 +114,7 @@
 						{#if line.shot_id !== null}<option value={line.code}></option>{/if}
 					{/each}
 				</datalist>
-				<div class="flex flex-wrap gap-x-4">
-					{#each GROUPS as [key, label] (key)}
-						<label class="flex min-h-[24px] items-center gap-1.5"
-							><input type="checkbox" class="accent-ink" value={key} bind:group={groups} />
-							{label}</label
-						>
-					{/each}
-				</div>
+				<GroupTicks bind:groups />
 			{:else if from === 'a file'}
 				<FolderPicker
 					bind:volume

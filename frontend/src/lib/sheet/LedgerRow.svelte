@@ -93,6 +93,15 @@
 				>Keep the numbers or the timing …</a
 			>{' '}
 		{/if}
+		{#if row.key === 'canvas' && session.typed['canvas'] && !row.problem && session.page.drawings.canvas.pictures.length}
+			<a
+				class="act text-ink"
+				data-keeps
+				href="/s/{session.id}/change?typed={encodeURIComponent(
+					JSON.stringify({ canvas: session.typed['canvas'] })
+				)}">Choose where artwork stays …</a
+			>{' '}
+		{/if}
 		{#if row.problem}
 			<Trouble
 				key={row.key}

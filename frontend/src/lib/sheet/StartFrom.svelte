@@ -1,5 +1,6 @@
 <!-- Take values from something: a format, another shot's groups, the header of a file. -->
 <script lang="ts">
+	import GroupTicks from '$lib/change/GroupTicks.svelte';
 	import { goto } from '$app/navigation';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
@@ -8,14 +9,6 @@
 	let { onclose }: { onclose: () => void } = $props();
 
 	const shot = openShot();
-	const GROUPS = [
-		['canvas', 'Canvas'],
-		['picture', 'Picture'],
-		['time', 'Rate, count and handles'],
-		['colour', 'Colour'],
-		['shot', 'Subtitle']
-	] as const;
-
 	let lines = $state.raw<Schema<'ShotLine'>[]>([]);
 	let other = $state('');
 	let groups = $state<string[]>(['canvas', 'picture', 'colour']);
@@ -88,14 +81,7 @@
 					{#each lines as line (line.code)}<option value={line.code}>{line.title}</option>{/each}
 				</datalist>
 			</label>
-			<div class="flex flex-wrap gap-x-4 py-1">
-				{#each GROUPS as [key, label] (key)}
-					<label class="flex min-h-[24px] items-center gap-1.5"
-						><input type="checkbox" class="accent-ink" value={key} bind:group={groups} />
-						{label}</label
-					>
-				{/each}
-			</div>
+			<GroupTicks bind:groups />
 			<button type="button" class="act" disabled={!groups.length} onclick={copy}
 				>See what it would change …</button
 			>

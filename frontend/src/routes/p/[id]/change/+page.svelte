@@ -1,5 +1,6 @@
 <!-- A change of several shots before it is made: what each would become; single shots left out. -->
 <script lang="ts">
+	import GroupTicks from '$lib/change/GroupTicks.svelte';
 	import { page } from '$app/state';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema, type Texts } from '$lib/api/client';
@@ -15,12 +16,6 @@
 	const production = productionQuery(() => id);
 	const all = page.url.searchParams.getAll('shots').map(Number);
 
-	const GROUPS = [
-		['canvas', 'Canvas'],
-		['picture', 'Picture'],
-		['time', 'Rate, count and handles'],
-		['colour', 'Colour']
-	] as const;
 	/** What can be typed for several shots at once: the settings that aren't one shot's own. */
 	const TYPED = [
 		['rate', 'rate', 'Rate', 11],
@@ -218,14 +213,7 @@
 					{/each}
 				</datalist>
 			</label>
-			<div class="flex flex-wrap gap-x-4 pt-1">
-				{#each GROUPS as [key, label] (key)}
-					<label class="flex min-h-[24px] items-center gap-1.5"
-						><input type="checkbox" class="accent-ink" value={key} bind:group={groups} />
-						{label}</label
-					>
-				{/each}
-			</div>
+			<GroupTicks bind:groups />
 		{/if}
 		{#if past.length}
 			<h3 class="pt-5 pb-1 font-semibold">Made before</h3>

@@ -51,10 +51,20 @@
 		try {
 			const body = { ...source, leave, keep, base: said.version };
 			shot.hear(await take(api.PUT('/api/shots/{shot_id}/proposal', { params: { path }, body })));
+			letGo(Object.keys(source.typed ?? {}));
 			await goto(`/s/${shot.id}`);
 		} catch (error) {
 			trouble = words(error);
 		}
+	}
+
+	/** What was typed on the sheet and is made now isn't typed there any more. */
+	function letGo(keys: string[]): void {
+		const kept = `typed:${shot.id}`;
+		const typed = JSON.parse(sessionStorage.getItem(kept) ?? '{}') as Record<string, unknown>;
+		for (const key of keys) delete typed[key];
+		if (Object.keys(typed).length) sessionStorage.setItem(kept, JSON.stringify(typed));
+		else sessionStorage.removeItem(kept);
 	}
 
 	answerKeys({ makeChange: () => void make() });
