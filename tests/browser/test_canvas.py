@@ -207,6 +207,7 @@ def test_another_shots_groups_and_a_files_header_are_taken(page: Page) -> None:
     expect(main).to_contain_text("As FRO_0020")
     expect(main.get_by_role("row").filter(has_text="Overscan")).to_contain_text("5 %")
     main.get_by_role("link", name="Leave the shot as it is").click()
+    expect(row(page, "canvas")).to_be_visible()
     page.keyboard.press("Shift+A")
     start.get_by_role("button", name="shots", exact=True).click()
     start.get_by_role("button", name="GRA_0040", exact=True).click()

@@ -11,6 +11,7 @@ from zero_slate.core.names import (
     printed_title,
     require_apart,
     require_code,
+    stored_code,
     too_long,
 )
 from zero_slate.core.refusal import Refusal
@@ -48,6 +49,13 @@ def test_any_text_becomes_a_name_that_is_safe_and_stays(text: str) -> None:
     assert safe.isascii()
     assert not safe.endswith(".")
     assert not is_reserved(safe)
+
+
+@pytest.mark.parametrize("code", ["A.", "CON", "FRO_0010"])
+def test_a_code_that_was_stored_before_the_rule_was_stricter_is_still_read(code: str) -> None:
+    assert stored_code(code) == code
+    with pytest.raises(Refusal, match="not safe"):
+        stored_code("a b")
 
 
 def test_codes_that_are_one_name_somewhere_collide() -> None:

@@ -16,6 +16,7 @@ from zero_slate.core.cut import CutEvent
 from zero_slate.core.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.guides import PLAIN, Guides, Mask
 from zero_slate.core.media import Align, Element
+from zero_slate.core.names import safe_code
 from zero_slate.core.overscan import Overscan
 from zero_slate.core.raster import Placing, Size
 from zero_slate.core.ratio import COMMON_PIXEL_ASPECTS
@@ -46,7 +47,7 @@ NAMES = st.text(
 ).filter(str.strip)
 LINES = NAMES.map(str.strip)
 RANGES = st.builds(FrameRange.starting, st.integers(-10_000, 10**6), st.integers(1, 50_000))
-CODES = st.from_regex(r"[A-Z][A-Za-z0-9_.-]{0,20}", fullmatch=True)
+CODES = st.from_regex(r"[A-Z][A-Za-z0-9_.-]{0,20}", fullmatch=True).map(safe_code)
 COMMON = {
     "canvas": st.builds(Size, st.integers(1, 8192), st.integers(1, 8192)),
     "pixel_aspect": st.sampled_from(COMMON_PIXEL_ASPECTS),

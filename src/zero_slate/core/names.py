@@ -89,6 +89,13 @@ def safe_code(text: str) -> str:
     return made_safe(text).safe
 
 
+def stored_code(text: str) -> str:
+    """Return a code as it is stored: also one from before the rule refused dots at its end."""
+    if re.fullmatch(rf"[A-Za-z0-9][A-Za-z0-9_.-]{{0,{LONGEST_CODE - 1}}}", text):
+        return text
+    return require_code(text)
+
+
 def require_code(text: str) -> str:
     """Return the code, or refuse one that isn't safe as a file name, with what isn't."""
     made = made_safe(text)

@@ -27,7 +27,7 @@ from zero_slate.core.kinds import (
     TextKind,
     ViewingKind,
 )
-from zero_slate.core.names import require_code
+from zero_slate.core.names import stored_code
 from zero_slate.core.overscan import Overscan
 from zero_slate.core.raster import Placing, Raster, Size, raster_of
 from zero_slate.core.rate import FrameRate
@@ -346,7 +346,7 @@ class Setup(PictureAndTime, Drawn):
     ] = ""
     code: Annotated[
         str,
-        AfterValidator(require_code),
+        AfterValidator(stored_code),
         Setting(
             "shot",
             "Code",
