@@ -56,7 +56,7 @@ class Landing:
         return across, down
 
 
-def raster_of(element: Element, canvas: Raster) -> Raster:
+def picture_raster(element: Element, canvas: Raster) -> Raster:
     """Return an element's raster; one that doesn't state its pixel aspect has the canvas's."""
     size = element.media.header.size
     return Raster(size.width, size.height, element.media.header.pixel_aspect or canvas.pixel_aspect)
@@ -69,7 +69,7 @@ def land(element: Element, setup: Setup, frame: ArtworkFrame | None = None) -> L
     the canvas was changed is placed in the canvas that it was drawn for, which lies in `frame`.
     """
     canvas = setup.raster
-    source = raster_of(element, canvas)
+    source = picture_raster(element, canvas)
     how = element.placing or setup.placing
     if frame is not None and element.role != Role.PLATE and element.id in frame.elements:
         onto = frame.raster

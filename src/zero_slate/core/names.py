@@ -126,11 +126,6 @@ def _plain_letters(text: str) -> str:
     return "".join(char for char in parted if not unicodedata.combining(char))
 
 
-def collides(one: str, other: str) -> bool:
-    """Return whether two names are one on a system that doesn't tell capitals."""
-    return one.casefold() == other.casefold()
-
-
 def require_apart(names: Sequence[str], known: Iterable[str]) -> None:
     """Refuse names of which two, or one and a known one, are the same on a common system."""
     taken = {each.casefold(): each for each in known}

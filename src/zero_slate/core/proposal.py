@@ -17,8 +17,6 @@ from zero_slate.core.setting import GROUPS
 from zero_slate.core.setup import SETTINGS, Setup
 from zero_slate.core.situation import Situation
 
-PLACE_ANEW = "placed anew"
-
 
 @dataclass(frozen=True, slots=True)
 class Wanted:

@@ -157,12 +157,6 @@ class Placement:
         """The larger of how much it is enlarged across and down."""
         return self.scale * max(self.stretch, Fraction(1))
 
-    def bare(self, target: Raster) -> Fraction:
-        """Return how much of the target's area no picture covers, from 0 to 1."""
-        across = min(self.width, Fraction(target.width)) / target.width
-        down = min(self.height, Fraction(target.height)) / target.height
-        return 1 - across * down
-
 
 @lru_cache(maxsize=4096)
 def fit(source: Raster, target: Raster, how: str = Placing.INSIDE) -> Placement:

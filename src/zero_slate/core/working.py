@@ -113,8 +113,3 @@ def work_at(canvas: Size, scale: WorkingScale) -> Worked:
     near = {Fraction(n, common) for n in (floor(steps), ceil(steps))}
     exact = tuple(WorkingScale(k) for k in sorted(near) if SMALLEST <= k <= LARGEST)
     return Worked(across, down, size, exact)
-
-
-def fits_canvas(canvas: Size, scale: WorkingScale) -> bool:
-    """Return whether a canvas at a scale is one that can be."""
-    return max(canvas.width, canvas.height) * scale.fraction <= LONGEST_SIDE
