@@ -44,6 +44,10 @@ class Landing:
         below = max(placed.y + placed.height - canvas.height, Fraction(0))
         return left + right, top + below
 
+    def loses(self, canvas: Raster) -> bool:
+        """Return whether any of it is cut off that isn't the overscan that was asked."""
+        return self.onto == canvas and any(self.cut_off(canvas))
+
     def bare(self, canvas: Raster) -> tuple[Fraction, Fraction]:
         """Return canvas pixels that it leaves bare, across and down in all."""
         placed = self.placed

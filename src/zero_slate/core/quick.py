@@ -18,6 +18,7 @@ ACEScg             working space, by a name of the colour config
 
 import re
 from collections.abc import Callable, Iterator, Mapping
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from fractions import Fraction
@@ -222,7 +223,7 @@ def _meanings(
         yield _one("canvas", Size(int(match[1]), int(match[2])))
     elif plain.split(" ")[0] in _RANGES:
         yield _range(plain, setup, clock)
-    elif _DECIMAL_SHAPE.fullmatch(plain) and not _is_ntsc(plain):
+    elif _DECIMAL_SHAPE.fullmatch(plain):
         yield from _shape(text, setup, size, pixel_aspect)
     elif _COLON.fullmatch(plain):
         ratio = read_shape(plain)
@@ -270,12 +271,12 @@ def _rate(text: str, setup: Setup, _: Clock) -> Iterator[_Can]:
         yield _one("handles", Handles(int(text), int(text)))
 
 
-def _handles(text: str, _: Setup, clock: Clock) -> Iterator[_Can]:
+def _handles(text: str, setup: Setup, clock: Clock) -> Iterator[_Can]:
     head, tail = text.split("+")
     if int(head) < LOWEST_COUNT:
         yield _one("handles", Handles(int(head), int(tail)))
     else:
-        yield _range(f"work {text}", _, clock)
+        yield from _work(text, setup, clock)
 
 
 def _work(text: str, setup: Setup, clock: Clock) -> Iterator[_Can]:
@@ -296,14 +297,9 @@ def _scale(text: str, _: Setup, __: Clock) -> Iterator[_Can]:
 
 
 def _per_cent(text: str, _: Setup, __: Clock) -> Iterator[_Can]:
-    refused = None
     for key, kind in (("overscan", Overscan), ("working_scale", WorkingScale)):
-        try:
+        with suppress(Refusal):
             yield _one(key, kind.parse(text))
-        except Refusal as refusal:
-            refused = refusal
-    if refused and text == "0%":
-        return
 
 
 def _pixels(text: str, _: Setup, __: Clock) -> Iterator[_Can]:
@@ -319,10 +315,6 @@ _FIGURES: tuple[tuple[re.Pattern[str], Callable[[str, Setup, Clock], Iterator[_C
     (_PIXELS, _pixels),
     (re.compile(r"\d+(?:p|i|psf|fps)?|\d{2,3}\.\d{1,4}(?:p|i|psf|fps)?|\d\.\d+(?:p|fps)"), _rate),
 )
-
-
-def _is_ntsc(text: str) -> bool:
-    return len(text.split(".")[0]) > 1
 
 
 def _shape(text: str, setup: Setup, size: Size | None, pixel_aspect: Fraction) -> Iterator[_Can]:

@@ -12,6 +12,7 @@ from zero_slate.core.media import Media, MediaKind
 from zero_slate.core.names import made_safe, require_apart
 from zero_slate.core.proposal import propose
 from zero_slate.core.refusal import Refusal
+from zero_slate.core.setup import EditFormat, HouseSetup
 from zero_slate.services.shots import Shots, Span, content_from_event, event_named, load_shot
 from zero_slate.services.sources import Source, Sources
 from zero_slate.services.workspace import NotFound, Workspace
@@ -62,8 +63,11 @@ class Starting:
             if source is not None and source.file is not None:
                 place = source.file
                 media = self.sources.media.found(place.volume, place.path, place.name).read()
+            edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+            _, house = latest_house(session)
             ids = tuple(
-                self._begin(session, production_id, each.safe, source, media) for each in names
+                self._begin(session, production_id, each.safe, source, media, edit, house)
+                for each in names
             )
         return Begun(ids, tuple(each.words for each in names if each.words))
 
@@ -74,9 +78,9 @@ class Starting:
         code: str,
         source: Source | None,
         media: Media | None,
+        edit: EditFormat,
+        house: HouseSetup,
     ) -> int:
-        edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
-        _, house = latest_house(session)
         event = event_named(session, production_id, code)
         if event is not None:
             content: Content = content_from_event(edit, event, house)

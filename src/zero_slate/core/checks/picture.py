@@ -7,7 +7,7 @@ from zero_slate.core.artwork import seen_of
 from zero_slate.core.checks.words import use
 from zero_slate.core.figures import counted, decimal
 from zero_slate.core.finding import Change, Finding, Sentence, Severity
-from zero_slate.core.landing import Landing, landing_words
+from zero_slate.core.landing import landing_words
 from zero_slate.core.media import Role
 from zero_slate.core.overscan import Overscan
 from zero_slate.core.picture import picture_of
@@ -20,15 +20,11 @@ LEAST_CONTRAST = 3.0
 
 
 def placing(at: Situation) -> Iterator[Finding]:
-    """Find pictures that placement enlarges (`placing.enlarged`) or cuts off (`placing.cut`).
-
-    Line work may be enlarged; what the working scale enlarges is its own finding.
-    """
+    """Find pictures that placement cuts off (`placing.cut`) or stretches (`placing.stretched`)."""
     canvas = at.setup.raster
     for landing in at.landings:
-        across, down = landing.cut_off(canvas)
-        beyond = picture_beyond(at, landing)
-        if (across or down) and not beyond:
+        if landing.loses(canvas):
+            across, down = landing.cut_off(canvas)
             yield Finding(
                 "placing.cut",
                 Severity.NOTE if landing.element.placing else Severity.WARN,
@@ -52,11 +48,6 @@ def placing(at: Situation) -> Iterator[Finding]:
                 {"stretch": str(landing.placed.stretch)},
                 element=landing.element.id,
             )
-
-
-def picture_beyond(at: Situation, landing: Landing) -> bool:
-    """Return whether what lies past the canvas is the overscan that was asked."""
-    return landing.onto != at.setup.raster
 
 
 def working_scale(at: Situation) -> Iterator[Finding]:

@@ -277,7 +277,7 @@ def _wrong(landing: Landing, canvas: Raster) -> bool:
     return (
         (landing.enlarged and not landing.element.line)
         or any(landing.bare(canvas))
-        or (landing.onto == canvas and any(landing.cut_off(canvas)))
+        or landing.loses(canvas)
     )
 
 
