@@ -17,7 +17,7 @@ from zero_slate.core.refusal import Refusal
 from zero_slate.core.setup import EditFormat
 from zero_slate.core.situation import Situation
 from zero_slate.services.productions import PlacedShot, Productions
-from zero_slate.services.shots import Loaded, ShotHead, differences, what_changed
+from zero_slate.services.shots import differences, what_changed
 from zero_slate.services.sources import Source, Sources
 from zero_slate.services.workspace import NotFound, Workspace
 from zero_slate.store import revisions
@@ -103,7 +103,7 @@ class Batches:
         """Show what a source would make of some shots. Nothing is stored."""
         with self.workspace.reading() as session:
             edit, placed = self.productions.placed(session, production_id)
-            made = list(self._made(session, edit, placed, source, shots, leave))
+            made = list(self._made(session, placed, source, shots, leave))
         touched = [each for each in made if each.after != each.known.content or each.refused]
         return BatchPage(
             made[0].label if made else "",
@@ -119,8 +119,8 @@ class Batches:
         Raises Refusal where one of them can't be changed so: then none is.
         """
         with self.workspace.writing() as session:
-            edit, placed = self.productions.placed(session, production_id)
-            made = list(self._made(session, edit, placed, source, shots, leave))
+            _, placed = self.productions.placed(session, production_id)
+            made = list(self._made(session, placed, source, shots, leave))
             for each in made:
                 if each.refused:
                     raise Refusal(f"{each.known.at.setup.code}: {each.refused}")
@@ -303,7 +303,6 @@ class Batches:
     def _made(
         self,
         session: Session,
-        edit: EditFormat,
         placed: dict[str, PlacedShot],
         source: Source,
         shots: list[int],
@@ -314,7 +313,7 @@ class Batches:
         for known in placed.values():
             if known.shot_id not in wanted_ids:
                 continue
-            wanted = self.sources.wanted(session, _loaded(known, edit), source)
+            wanted = self.sources.wanted(session, known.at, known.content, source)
             proposal, after = propose(known.at, known.content, wanted, leave, None)
             refused = proposal.refused or lock_refusal(
                 known.content.setup, after.setup, self.workspace.locks
@@ -374,28 +373,6 @@ def _touched(
         tuple(f.sentence.text for f in known.found.findings if f.sentence.text not in new),
         refused,
     )
-
-
-def _loaded(known: PlacedShot, edit: EditFormat) -> Loaded:
-    """Return a shot that was loaded with the others as one loaded alone."""
-    setup, at = known.content.setup, known.at
-    head = ShotHead(
-        known.shot_id,
-        setup.code,
-        setup.title,
-        setup.subtitle,
-        0,
-        "",
-        None,
-        known.version,
-        "",
-        "",
-        "",
-        None,
-        None,
-        "",
-    )
-    return Loaded.bare(head, known.content, edit, at.event, at.elements)
 
 
 def _shots(session: Session, production_id: int, shots: list[int]) -> list[Shot]:

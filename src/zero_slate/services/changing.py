@@ -91,8 +91,8 @@ class Changing:
         leave: frozenset[str],
         keep: KeepArtwork | None,
     ) -> tuple[Proposal, Content]:
-        wanted = self.sources.wanted(session, loaded, source)
         at = loaded.situation(self.workspace)
+        wanted = self.sources.wanted(session, at, loaded.content, source)
         return propose(at, loaded.content, wanted, leave, keep)
 
     def provenance(self, shot_id: int) -> dict[str, Provenance]:

@@ -30,6 +30,7 @@ from zero_slate.core.drawings.canvas import CanvasDrawing, draw_canvas
 from zero_slate.core.drawings.moments import MomentsDrawing, draw_moments
 from zero_slate.core.drawings.speed import SpeedDrawing, draw_speed
 from zero_slate.core.drawings.wedge import WedgeDrawing, draw_wedge
+from zero_slate.core.entry.clock import Clock
 from zero_slate.core.frames import FrameRange
 from zero_slate.core.history import Action, History, history
 from zero_slate.core.locks import Locks, held_by_locks, lock_refusal, with_locks
@@ -154,18 +155,6 @@ class Loaded:
     elements: tuple[Element, ...]
     history: History
 
-    @classmethod
-    def bare(
-        cls,
-        head: ShotHead,
-        content: Content,
-        edit: EditFormat,
-        event: CutEvent | None,
-        tied: tuple[Element, ...],
-    ) -> "Loaded":
-        """Return a shot that was loaded with others, without its history."""
-        return cls(head, content, edit, event, tied, History(None, None))
-
     def situation(self, workspace: Workspace, content: Content | None = None) -> Situation:
         """Return what a content, the stored one or another, is judged by."""
         content = content or self.content
@@ -218,7 +207,7 @@ class Shots:
         and Refusal for a field that there isn't.
         """
         loaded = self.load(shot_id)
-        reading = read_sheet(loaded, typed or {}, self.workspace.locks)
+        reading = read_sheet(loaded.content, loaded.stored.clock, typed or {}, self.workspace.locks)
         anchor = loaded.stored.anchor
         content = change(loaded.content, reading.values, anchor)
         setup, before = content.setup, loaded.content.setup
@@ -256,7 +245,7 @@ class Shots:
             loaded = load_shot(session, shot_id)
             _require_base(session, loaded, base)
             before = loaded.content
-            reading = read_sheet(loaded, typed, self.workspace.locks)
+            reading = read_sheet(before, loaded.stored.clock, typed, self.workspace.locks)
             require_sound(reading)
             after = change(before, reading.values, loaded.stored.anchor)
             departures = _with_reasons(before.departures, reasons, after.setup)
@@ -532,14 +521,14 @@ def require_sound(reading: Reading) -> None:
         raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
 
 
-def read_sheet(loaded: Loaded, typed: Typed, locks: Locks) -> Reading:
+def read_sheet(content: Content, clock: Clock, typed: Typed, locks: Locks) -> Reading:
     """Read what is typed in a sheet; a lock's refusal stands as a problem. Raises Refusal."""
     try:
-        reading = read_typed(loaded.content.setup, typed, SETTINGS, loaded.stored.clock)
+        reading = read_typed(content.setup, typed, SETTINGS, clock)
     except KeyError as error:
         raise Refusal(f"A sheet has no field {error}.") from error
     held_by_locks(reading, locks)
-    refused = held(loaded.content, reading.values)
+    refused = held(content, reading.values)
     if refused:
         reading.values.pop("work_range")
         reading.problems["work_range"] = problem_of(refused, "first")

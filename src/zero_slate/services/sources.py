@@ -6,6 +6,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from zero_slate.core.change import Typed
+from zero_slate.core.content import Content
 from zero_slate.core.figures import counted
 from zero_slate.core.header_values import header_values
 from zero_slate.core.levels import followed
@@ -14,9 +15,10 @@ from zero_slate.core.proposal import Wanted, values_of_groups
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.setting import GROUPS
 from zero_slate.core.setup import SETTINGS
+from zero_slate.core.situation import Situation
 from zero_slate.services.library import Library
 from zero_slate.services.media import MediaService
-from zero_slate.services.shots import Loaded, read_sheet, require_sound
+from zero_slate.services.shots import read_sheet, require_sound
 from zero_slate.services.workspace import NotFound, Workspace
 from zero_slate.store import revisions
 from zero_slate.store.house import latest_house
@@ -55,7 +57,7 @@ class Sources:
         self.library = library
         self.media = media
 
-    def wanted(self, session: Session, loaded: Loaded, source: Source) -> Wanted:
+    def wanted(self, session: Session, at: Situation, content: Content, source: Source) -> Wanted:
         """Return what a source asks of a shot. Raises NotFound and Refusal."""
         locks = self.workspace.locks
         if source.format is not None:
@@ -70,11 +72,10 @@ class Sources:
             return _unlocked(label, values, locks, None, told)
         if source.follow:
             _, house = latest_house(session)
-            content = loaded.content
-            all_of = followed(content.setup, house, loaded.stored.asked.values, content.format)
+            all_of = followed(content.setup, house, at.asked.values, content.format)
             values = {key: value for key, value in all_of.items() if key in source.follow}
             return Wanted("Follow again", values)
-        reading = read_sheet(loaded, source.typed, locks)
+        reading = read_sheet(content, at.clock, source.typed, locks)
         require_sound(reading)
         said = counted(len(reading.values), "setting")
         return Wanted(f"{said} typed", reading.values)

@@ -93,8 +93,8 @@ class Starting:
         made = self.shots.make(session, production_id, content, said)
         if source is not None:
             loaded = load_shot(session, made)
-            wanted = self.sources.wanted(session, loaded, source)
             at = loaded.situation(self.workspace)
+            wanted = self.sources.wanted(session, at, loaded.content, source)
             proposal, after = propose(at, loaded.content, wanted, frozenset(), None)
             if proposal.refused:
                 raise Refusal(f"{code}: {proposal.refused}")
