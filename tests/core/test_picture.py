@@ -16,7 +16,6 @@ from zero_slate.core.landing import land, landing_words
 from zero_slate.core.match import match
 from zero_slate.core.media import Element
 from zero_slate.core.overscan import Overscan
-from zero_slate.core.picture import picture_of
 from zero_slate.core.raster import Placing, Raster, RasterRefusal, Size
 from zero_slate.core.refusal import Refusal
 from zero_slate.core.region import Region
@@ -110,7 +109,7 @@ def test_the_delivered_size_is_what_stays_whatever_is_drawn() -> None:
     setup = SETUP.model_copy(
         update={"overscan": Overscan.parse("10 %"), "working_scale": WorkingScale(F(1, 2))}
     )
-    sizes = picture_of(setup)
+    sizes = setup.picture_sizes
     assert sizes.delivered == Size(1920, 1080)
     assert sizes.edges == (96, 54)
     assert sizes.drawn == Size(2112, 1188)
@@ -298,7 +297,7 @@ def test_a_size_past_the_limits_stops_and_offers_none() -> None:
 
 def test_a_picture_of_the_overscans_shape_lands_on_the_overscan() -> None:
     setup = SETUP.model_copy(update={"overscan": Overscan.parse("64x36")})
-    landing = land(artwork(Size(2048, 1152)), setup)
+    landing = land(artwork(Size(2048, 1152)), setup.raster, setup.placing, setup.overscan)
     assert (landing.placed.x, landing.placed.y) == (-64, -36)
     assert landing.placed.scale == 1
     assert not landing.enlarged
@@ -321,7 +320,9 @@ def test_a_picture_of_the_overscans_shape_lands_on_the_overscan() -> None:
     ],
 )
 def test_what_a_picture_becomes_is_said_in_figures(size: Size, how, words: str) -> None:
-    said = landing_words(land(artwork(size, placing=how), SETUP), SETUP.raster)
+    said = landing_words(
+        land(artwork(size, placing=how), SETUP.raster, SETUP.placing, SETUP.overscan), SETUP.raster
+    )
     assert said.replace("at its own size,", "pixel for pixel,") == words
 
 

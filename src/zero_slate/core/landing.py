@@ -1,20 +1,14 @@
 """Where each element's picture lands on the canvas, and what that does to it."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from zero_slate.core.artwork import ArtworkFrame
 from zero_slate.core.figures import decimal
 from zero_slate.core.media import Element, Role
-from zero_slate.core.picture import picture_of
-from zero_slate.core.raster import Placement, Placing, Raster, Size, fit
+from zero_slate.core.overscan import Overscan
+from zero_slate.core.raster import Placement, Placing, Raster, fit
 from zero_slate.core.refusal import Refusal
-
-if TYPE_CHECKING:
-    from zero_slate.core.setup import Setup
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,30 +60,35 @@ def picture_raster(element: Element, canvas: Raster) -> Raster:
     return Raster(size.width, size.height, element.media.header.pixel_aspect or canvas.pixel_aspect)
 
 
-def land(element: Element, setup: Setup, frame: ArtworkFrame | None = None) -> Landing:
-    """Place an element on a shot's canvas, by its own placement or the shot's.
+def land(
+    element: Element,
+    canvas: Raster,
+    placing: Placing,
+    overscan: Overscan,
+    frame: ArtworkFrame | None = None,
+) -> Landing:
+    """Place an element on a canvas, by its own placement or the shot's, `placing`.
 
     A picture of the shape of the canvas with its overscan is placed in that. Artwork drawn before
     the canvas was changed is placed in the canvas that it was drawn for, which lies in `frame`.
     """
-    canvas = setup.raster
     source = picture_raster(element, canvas)
-    how = element.placing or setup.placing
+    how = element.placing or placing
     if frame is not None and element.role != Role.PLATE and element.id in frame.elements:
         onto = frame.raster
         return Landing(element, source, how, onto, frame.carry(fit(source, onto, how), canvas))
     onto = canvas
     edges = (0, 0)
-    if setup.overscan.across or setup.overscan.down:
+    if overscan.across or overscan.down:
         try:
-            drawn = setup.overscan.around(setup.canvas)
+            drawn = overscan.around(canvas.size)
         except Refusal:
-            drawn = setup.canvas
+            drawn = canvas.size
         around = Raster(drawn.width, drawn.height, canvas.pixel_aspect)
         if source.display_aspect == around.display_aspect != canvas.display_aspect or (
             source.size == around.size
         ):
-            onto, edges = around, setup.overscan.edges(setup.canvas)
+            onto, edges = around, overscan.edges(canvas.size)
     placed = fit(source, onto, how)
     if edges != (0, 0):
         placed = Placement(
@@ -101,15 +100,6 @@ def land(element: Element, setup: Setup, frame: ArtworkFrame | None = None) -> L
             placed.stretch,
         )
     return Landing(element, source, how, onto, placed)
-
-
-def sizes_made(setup: Setup) -> frozenset[Size]:
-    """Return the sizes of pictures that are made in a shot: with overscan, and at working scale."""
-    try:
-        sizes = picture_of(setup)
-    except Refusal:
-        return frozenset()
-    return frozenset((sizes.drawn, sizes.worked.size))
 
 
 def landing_words(landing: Landing, canvas: Raster) -> str:

@@ -1,9 +1,7 @@
 """What a setting means where it follows the edit: one plain sentence with its figures."""
 
-from __future__ import annotations
-
+from collections.abc import Callable
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from zero_slate.core.figures import aspect, counted, decimal, megabytes, seconds
 from zero_slate.core.film import FeetFrames, drawings
@@ -12,13 +10,11 @@ from zero_slate.core.frames import CountAt
 from zero_slate.core.guides import SAFE_AREAS, field_size, safe_size
 from zero_slate.core.landing import landing_words
 from zero_slate.core.names import printed_title
-from zero_slate.core.picture import BYTES_10_BIT_RGB, BYTES_HALF_RGBA, picture_of
+from zero_slate.core.picture import BYTES_10_BIT_RGB, BYTES_HALF_RGBA
 from zero_slate.core.raster import Placing, RasterRefusal
 from zero_slate.core.scan import Scan
 from zero_slate.core.signals import facts_of
-
-if TYPE_CHECKING:
-    from zero_slate.core.situation import Situation
+from zero_slate.core.situation import Situation
 
 
 def canvas(at: Situation) -> Sentence:
@@ -89,7 +85,7 @@ def placing(at: Situation) -> Sentence:
 def working_scale(at: Situation) -> Sentence:
     """Say what size is drawn at, and what that saves."""
     try:
-        sizes = picture_of(at.setup)
+        sizes = at.setup.picture_sizes
     except RasterRefusal as refusal:
         return Sentence(str(refusal))
     worked = sizes.worked.size
@@ -109,7 +105,7 @@ def working_scale(at: Situation) -> Sentence:
 def overscan(at: Situation) -> Sentence:
     """Say what size is drawn with it."""
     try:
-        sizes = picture_of(at.setup)
+        sizes = at.setup.picture_sizes
     except RasterRefusal as refusal:
         return Sentence(str(refusal))
     across, down = sizes.edges
@@ -310,6 +306,30 @@ def subtitle(at: Situation) -> Sentence:
     return Sentence("The production's title is printed under the title.")
 
 
-def usual_length(at: Situation) -> Sentence:
-    """Say how long a new shot is."""
-    return Sentence("A shot that isn't in a cut begins with it.")
+# What each setting of a shot means, by its key.
+MEANINGS: dict[str, Callable[[Situation], Sentence]] = {
+    "canvas": canvas,
+    "pixel_aspect": pixel_aspect,
+    "scan": scan,
+    "signal": signal,
+    "placing": placing,
+    "working_scale": working_scale,
+    "overscan": overscan,
+    "guides": guides,
+    "region": region,
+    "background": background,
+    "rate": rate,
+    "timecode": timecode,
+    "count": count,
+    "handles": handles,
+    "cut_range": cut_range,
+    "work_range": work_range,
+    "clip_range": clip_range,
+    "closing": closing,
+    "start_timecode": start_timecode,
+    "working_space": working_space,
+    "viewing": viewing,
+    "code": code,
+    "title": title,
+    "subtitle": subtitle,
+}

@@ -1,20 +1,13 @@
 """The sizes a shot's picture has on its way: drawn with overscan, worked at a scale, delivered."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
-from typing import TYPE_CHECKING
 
 from zero_slate.core.overscan import Overscan
 from zero_slate.core.raster import Size
 from zero_slate.core.region import Region
 from zero_slate.core.working import Worked, WorkingScale, work_at
-
-if TYPE_CHECKING:
-    from zero_slate.core.setup import Setup
-
 
 # 10-bit RGB packed in 32 bits a pixel (SMPTE ST 268-1).
 BYTES_10_BIT_RGB = 4
@@ -42,13 +35,11 @@ class PictureSizes:
         return 1 - Fraction(self.worked.size.pixels, self.drawn.pixels)
 
 
-def picture_of(setup: Setup) -> PictureSizes:
-    """Return a shot's picture sizes. Raises RasterRefusal where one is past a canvas's limits."""
-    return _sizes(setup.canvas, setup.overscan, setup.working_scale, setup.region)
-
-
 @lru_cache(maxsize=4096)
-def _sizes(canvas: Size, overscan: Overscan, scale: WorkingScale, region: Region) -> PictureSizes:
+def picture_sizes(
+    canvas: Size, overscan: Overscan, scale: WorkingScale, region: Region
+) -> PictureSizes:
+    """Return a shot's picture sizes. Raises RasterRefusal where one is past a canvas's limits."""
     drawn = overscan.around(canvas)
     worked = work_at(drawn, scale)
     kept = worked.size if region.whole else work_at(region.size(canvas), scale).size

@@ -1,13 +1,11 @@
 """The description of a setting: one place that the sheet, the API and the file schema come from."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Protocol
 
 if TYPE_CHECKING:
     from zero_slate.core.entry.clock import Entry
-    from zero_slate.core.finding import Sentence
-    from zero_slate.core.situation import Situation
 
 Texts = Mapping[str, str]
 
@@ -60,7 +58,6 @@ class Setting:
     label: str
     help: str
     kind: Kind
-    means: "Callable[[Situation], Sentence]"
     drawing: str = "canvas"
 
 

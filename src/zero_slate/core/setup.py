@@ -5,7 +5,6 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
-from zero_slate.core import means
 from zero_slate.core.background import Background
 from zero_slate.core.frames import FURTHEST, FrameCount, FrameRange, Handles
 from zero_slate.core.guides import Guides
@@ -29,6 +28,7 @@ from zero_slate.core.kinds import (
 )
 from zero_slate.core.names import stored_code
 from zero_slate.core.overscan import Overscan
+from zero_slate.core.picture import PictureSizes, picture_sizes
 from zero_slate.core.raster import Placing, Raster, Size, raster_of
 from zero_slate.core.rate import FrameRate
 from zero_slate.core.ratio import PixelAspect
@@ -59,7 +59,6 @@ class PictureAndTime(BaseModel):
             "Pixels across and down: 1 to 32,768 a side, at most 268,435,456 in all. A shape, "
             "as in 2.39 or 16:9, sets the side that isn't typed.",
             SizeKind(),
-            means.canvas,
         ),
     ] = Size(1920, 1080)
     pixel_aspect: Annotated[
@@ -70,7 +69,6 @@ class PictureAndTime(BaseModel):
             "Width of a pixel over its height. 1:1 is square; 625-line pictures have 12:11 or "
             "16:11.",
             PixelAspectKind(),
-            means.pixel_aspect,
         ),
     ] = Fraction(1)
     scan: Annotated[
@@ -80,7 +78,6 @@ class PictureAndTime(BaseModel):
             "Scan",
             "One picture a frame, or two fields with the upper or the lower one first.",
             ChoiceKind("Scan", Scan, 17),
-            means.scan,
         ),
     ] = Scan.PROGRESSIVE
     signal: Annotated[
@@ -90,7 +87,6 @@ class PictureAndTime(BaseModel):
             "Monitor signal",
             "What goes to the monitor that the shot is judged on.",
             ChoiceKind("Monitor signal", Signal, 15),
-            means.signal,
             "signal",
         ),
     ] = Signal.NONE
@@ -101,7 +97,6 @@ class PictureAndTime(BaseModel):
             "Rate",
             "Frames a second, exact: 24, 23.976, 24000/1001, 50i. More than 0, at most 1000.",
             RateKind(),
-            means.rate,
             "rates",
         ),
     ] = FrameRate(Fraction(24))
@@ -113,7 +108,6 @@ class PictureAndTime(BaseModel):
             "Drop-frame leaves labels out to keep with the clock; it exists at 30000/1001 and "
             "60000/1001 only.",
             ChoiceKind("Timecode", TimecodeKind, 10),
-            means.timecode,
             "rates",
         ),
     ] = TimecodeKind.NON_DROP
@@ -125,7 +119,6 @@ class PictureAndTime(BaseModel):
             "A number at the first frame of clip, work range or cut; as the files are numbered; or "
             "from the source timecode. +8 and -8 step from what stands.",
             CountKind(),
-            means.count,
             "moments",
         ),
     ] = FrameCount(1001)
@@ -136,7 +129,6 @@ class PictureAndTime(BaseModel):
             "Handles",
             "Frames asked before and after the cut: 0 to 10,000. Takes 8, 1s, 6+12 feet, 12x2.",
             HandlesKind(),
-            means.handles,
             "ranges",
         ),
     ] = Handles(8, 8)
@@ -147,7 +139,6 @@ class PictureAndTime(BaseModel):
             "Closing frame",
             "One blank frame after the work range, where a delivery wants it.",
             ChoiceKind("Closing frame", ClosingFrame, 15),
-            means.closing,
             "ranges",
         ),
     ] = ClosingFrame.NONE
@@ -158,7 +149,6 @@ class PictureAndTime(BaseModel):
             "Working space",
             "The colour space that pictures are worked in, by its name in the colour config.",
             SpaceKind(),
-            means.working_space,
             "wedge",
         ),
     ] = "ACEScg"
@@ -169,7 +159,6 @@ class PictureAndTime(BaseModel):
             "Seen through",
             "The display and the view transform that pictures are looked at through.",
             ViewingKind(),
-            means.viewing,
             "wedge",
         ),
     ] = Viewing("sRGB - Display", "ACES 1.0 - SDR Video")
@@ -197,7 +186,6 @@ class Drawn(BaseModel):
             "Placement",
             "How pictures that are brought in meet the canvas; an element can have its own.",
             ChoiceKind("Placement", Placing, 14),
-            means.placing,
             "placing",
         ),
     ] = Placing.INSIDE
@@ -208,7 +196,6 @@ class Drawn(BaseModel):
             "Working scale",
             "The fraction of the delivered size that is drawn at: half, 2/3, 50 %; 1/64 to 4.",
             ShortKind("Working scale", WorkingScale, 7),
-            means.working_scale,
             "working",
         ),
     ] = WorkingScale()
@@ -219,7 +206,6 @@ class Drawn(BaseModel):
             "Overscan",
             "Drawn beyond each edge, in pixels (64, 64x36), or larger in all by per cent (10 %).",
             ShortKind("Overscan", Overscan, 10),
-            means.overscan,
             "working",
         ),
     ] = Overscan()
@@ -231,7 +217,6 @@ class Drawn(BaseModel):
             "action, title, r95 action, r95 graphics, fields, thirds, centre, and shapes to mask "
             "for (1.85, 9:16), with commas.",
             ShortKind("Guides", Guides, 22),
-            means.guides,
             "guides",
         ),
     ] = Guides()
@@ -243,7 +228,6 @@ class Drawn(BaseModel):
             "The colour behind the drawing as the display shows it, the line work's colour, and "
             "whether alpha is kept.",
             BackgroundKind(),
-            means.background,
             "background",
         ),
     ] = Background()
@@ -263,7 +247,6 @@ class HouseSetup(PictureAndTime, Drawn):
             "Usual length",
             "Frames of a new shot that isn't in a cut: 1 to 99,999,999. Takes 96, 4s, 6+12, 48x2.",
             LengthKind(),
-            means.usual_length,
             "ranges",
         ),
     ] = 96
@@ -293,7 +276,6 @@ class Setup(PictureAndTime, Drawn):
             "Region",
             "The part of the canvas that is worked on, to save memory: 960x540 at 480,270, or all.",
             ShortKind("Region", Region, 18),
-            means.region,
             "working",
         ),
     ] = Region()
@@ -305,7 +287,6 @@ class Setup(PictureAndTime, Drawn):
             "The frames the edit shows, in the shot's own count: 1009-1100, 1009+92, +4, 4s, or "
             "in and out by timecode.",
             RangeKind(),
-            means.cut_range,
             "ranges",
         ),
     ]
@@ -317,7 +298,6 @@ class Setup(PictureAndTime, Drawn):
             "Cut range plus handles: what is drawn, rendered and delivered. 1001-1108, 1001+108, "
             "-8, 4s, 6+12ft, 54x2.",
             RangeKind(),
-            means.work_range,
             "ranges",
         ),
     ]
@@ -329,7 +309,6 @@ class Setup(PictureAndTime, Drawn):
             "All the frames that the clip has: what lies beyond the work range is there when more "
             "is asked.",
             RangeKind(),
-            means.clip_range,
             "ranges",
         ),
     ]
@@ -340,7 +319,6 @@ class Setup(PictureAndTime, Drawn):
             "Start timecode",
             "The label of the clip's first frame; empty where the shot has none of its own.",
             LabelKind(),
-            means.start_timecode,
             "moments",
         ),
     ] = ""
@@ -352,18 +330,15 @@ class Setup(PictureAndTime, Drawn):
             "Code",
             "The short name in file names and on the spine: letters, digits, _ - and .",
             CodeKind(),
-            means.code,
         ),
     ]
     title: Annotated[
         Title,
-        Setting("shot", "Title", "Printed on sheets and slates.", TextKind("Title"), means.title),
+        Setting("shot", "Title", "Printed on sheets and slates.", TextKind("Title")),
     ] = ""
     subtitle: Annotated[
         Title,
-        Setting(
-            "shot", "Subtitle", "Printed under the title.", TextKind("Subtitle"), means.subtitle
-        ),
+        Setting("shot", "Subtitle", "Printed under the title.", TextKind("Subtitle")),
     ] = ""
 
     @model_validator(mode="before")
@@ -373,6 +348,20 @@ class Setup(PictureAndTime, Drawn):
         if isinstance(said, dict) and "clip_range" not in said and "work_range" in said:
             return {**said, "clip_range": said["work_range"]}
         return said
+
+    @property
+    def picture_sizes(self) -> PictureSizes:
+        """The sizes of its picture. Raises RasterRefusal where one is past a canvas's limits."""
+        return picture_sizes(self.canvas, self.overscan, self.working_scale, self.region)
+
+    @property
+    def sizes_made(self) -> frozenset[Size]:
+        """The sizes of pictures that are made in it: with overscan, and at working scale."""
+        try:
+            sizes = self.picture_sizes
+        except Refusal:
+            return frozenset()
+        return frozenset((sizes.drawn, sizes.worked.size))
 
     @property
     def delivered_length(self) -> int:

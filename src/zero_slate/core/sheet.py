@@ -11,6 +11,7 @@ from zero_slate.core.figures import counted
 from zero_slate.core.finding import STATE_WORDS, Finding, State
 from zero_slate.core.locks import Locks
 from zero_slate.core.match import Match, excuses
+from zero_slate.core.means import MEANINGS
 from zero_slate.core.setting import GROUPS, Part, Setting
 from zero_slate.core.setup import HOUSE_SETTINGS, SETTINGS, PictureAndTime
 from zero_slate.core.situation import Situation
@@ -200,7 +201,7 @@ def _row(
     if findings:
         says = tuple(says_of(finding) for finding in findings)
     else:
-        plain = setting.means(at)
+        plain = MEANINGS[key](at)
         says = (Says(None, None, plain.text, plain.strong, None),)
     departure = departures.get(key)
     return Row(

@@ -1,11 +1,13 @@
 """Everything that a shot is judged by, in one value."""
 
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import cached_property
 
 from zero_slate.core.anchor import Anchor, ClipSource, anchor_of
 from zero_slate.core.artwork import ArtworkFrame
 from zero_slate.core.asks import Asked, asked_of
+from zero_slate.core.cadence import Fitted
 from zero_slate.core.colour import ColourNames, Probe
 from zero_slate.core.content import Content, Lock
 from zero_slate.core.cut import CutEvent
@@ -89,7 +91,21 @@ class Situation:
     @cached_property
     def landings(self) -> tuple[Landing, ...]:
         """Where each element's picture lands on the canvas."""
-        return tuple(land(element, self.setup, self.artwork) for element in self.elements)
+        return tuple(map(self.place_picture, self.elements))
+
+    def place_picture(self, element: Element) -> Landing:
+        """Return where an element's picture lands on the canvas."""
+        setup = self.setup
+        return land(element, setup.raster, setup.placing, setup.overscan, self.artwork)
+
+    def fitted(self, element: Element) -> Fitted | None:
+        """Return how an element's frames fall among the shot's; None where they lie one to one."""
+        own = element.rate or self.setup.rate
+        plate = element.role == Role.PLATE
+        retime = self.event.speed if plate and self.event is not None else Fraction(1)
+        if own == self.setup.rate and retime == 1:
+            return None
+        return Fitted(element.media.count, own, self.setup.rate, element.use, retime)
 
     @cached_property
     def placed(self) -> dict[int, Placed]:

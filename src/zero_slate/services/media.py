@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.cadence import RateUse, usual_use
 from zero_slate.core.drawings.cadence import CadenceDrawing, draw_cadence
 from zero_slate.core.finding import STATE_WORDS, Severity, State
-from zero_slate.core.landing import land, landing_words
+from zero_slate.core.landing import landing_words
 from zero_slate.core.match import match
 from zero_slate.core.media import Align, Element, Media, Role
 from zero_slate.core.placing import best_align
@@ -227,7 +227,7 @@ class MediaService:
                 element.placing,
                 loaded.content.setup.placing,
                 element.line,
-                landing_words(land(element, at.setup, at.artwork), at.setup.raster),
+                landing_words(at.place_picture(element), at.setup.raster),
                 _line(loaded, element),
             )
             for row, element in ((row, elements.element_of(row)) for row in rows)

@@ -7,11 +7,10 @@ from typing import Any
 
 from zero_slate.core.cadence import Fitted, RateUse
 from zero_slate.core.checks.words import use
-from zero_slate.core.drawings.cadence import fitted_of
 from zero_slate.core.figures import counted, decimal, seconds, whole
 from zero_slate.core.finding import Finding, Sentence, Severity
 from zero_slate.core.frames import FrameRange, total
-from zero_slate.core.landing import land, landing_words, sizes_made
+from zero_slate.core.landing import landing_words
 from zero_slate.core.media import Element, MediaKind, Role
 from zero_slate.core.scan import Scan
 from zero_slate.core.setup import SETTINGS
@@ -139,11 +138,11 @@ def size(at: Situation, element: Element) -> Iterator[Finding]:
     """Find files of another size than the canvas (`media.size`)."""
     media = element.media
     mine = media.header.size
-    if mine in sizes_made(at.setup):
+    if mine in at.setup.sizes_made:
         return
 
     def tell(written: str) -> Sentence:
-        landing = land(element, at.setup, at.artwork)
+        landing = at.place_picture(element)
         becomes = landing_words(landing, at.setup.raster)
         return Sentence(f"{media.name} is {written}, {landing.how}: {becomes}.", (written,))
 
@@ -161,7 +160,7 @@ def rate(at: Situation, element: Element) -> Iterator[Finding]:
     said = element.rate
 
     def tell(written: str) -> Sentence:
-        fitted = fitted_of(at, element)
+        fitted = at.fitted(element)
         assert fitted is not None, "a rate that differs has its own cadence"
         states = "is taken as" if element.own_rate else "states"
         return _fits(f"{element.media.name} {states} {written}", written, fitted)
@@ -173,7 +172,7 @@ def rate(at: Situation, element: Element) -> Iterator[Finding]:
 
 def _loses_nothing(at: Situation, element: Element) -> bool:
     """Whether every frame is shown at its own speed: drawings on twos, say."""
-    fitted = fitted_of(at, element)
+    fitted = at.fitted(element)
     return fitted is not None and fitted.speed == 1 and fitted.never == 0
 
 

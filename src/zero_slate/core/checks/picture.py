@@ -10,7 +10,6 @@ from zero_slate.core.finding import Change, Finding, Sentence, Severity
 from zero_slate.core.landing import landing_words
 from zero_slate.core.media import Role
 from zero_slate.core.overscan import Overscan
-from zero_slate.core.picture import picture_of
 from zero_slate.core.raster import RasterRefusal
 from zero_slate.core.situation import Situation
 from zero_slate.core.working import WorkingScale
@@ -58,7 +57,7 @@ def working_scale(at: Situation) -> Iterator[Finding]:
     setup = at.setup
     scale = setup.working_scale
     try:
-        sizes = picture_of(setup)
+        sizes = setup.picture_sizes
     except RasterRefusal as refusal:
         key = "overscan" if setup.overscan != Overscan() else "working_scale"
         plain = Overscan() if key == "overscan" else WorkingScale()

@@ -1,13 +1,12 @@
 """How frames of another rate, or of a retime, fall among the shot's."""
 
 from dataclasses import dataclass
-from fractions import Fraction
 from functools import lru_cache
 
 from zero_slate.core.cadence import Cell, Fitted, RateUse, cadence_name, period, strip
 from zero_slate.core.drawings.fact import Fact
 from zero_slate.core.figures import counted, decimal, seconds
-from zero_slate.core.media import Element, Role
+from zero_slate.core.media import Element
 from zero_slate.core.situation import Situation
 
 # How many elements are drawn, and how many source frames are named.
@@ -28,16 +27,6 @@ class CadenceDrawing:
     facts: tuple[Fact, ...]
 
 
-def fitted_of(at: Situation, element: Element) -> Fitted | None:
-    """Return how an element's frames fall among the shot's; None where they lie one to one."""
-    own = element.rate or at.setup.rate
-    plate = element.role == Role.PLATE
-    retime = at.event.speed if plate and at.event is not None else Fraction(1)
-    if own == at.setup.rate and retime == 1:
-        return None
-    return Fitted(element.media.count, own, at.setup.rate, element.use, retime)
-
-
 def draw_cadences(at: Situation) -> tuple[CadenceDrawing, ...]:
     """Draw the cadence of every element that has one, and of a retime that no plate is tied to."""
     drawn = [draw_cadence(at, element) for element in at.elements[:MOST_DRAWN]]
@@ -52,7 +41,7 @@ def draw_cadences(at: Situation) -> tuple[CadenceDrawing, ...]:
 
 def draw_cadence(at: Situation, element: Element) -> CadenceDrawing | None:
     """Draw an element's cadence; None where its frames lie one to one."""
-    fitted = fitted_of(at, element)
+    fitted = at.fitted(element)
     return _drawn(fitted, at.setup.scan.interlaced) if fitted is not None else None
 
 

@@ -12,7 +12,7 @@ from zero_slate.core.drawings.fact import Fact
 from zero_slate.core.figures import aspect, decimal, megabytes
 from zero_slate.core.guides import FIELDS, SAFE_AREAS, STANDARDS, Guides, field_size, safe_size
 from zero_slate.core.landing import Landing, landing_words
-from zero_slate.core.picture import BYTES_HALF_RGBA, PictureSizes, picture_of
+from zero_slate.core.picture import BYTES_HALF_RGBA, PictureSizes
 from zero_slate.core.raster import Placement, Raster, RasterRefusal, fit
 from zero_slate.core.setup import Setup
 from zero_slate.core.signals import facts_of
@@ -118,7 +118,7 @@ def draw_canvas(at: Situation) -> CanvasDrawing:
     bars = tuple(bar for bar in _bars(whole, canvas) if bar.width > 0 and bar.height > 0)
     same = placed.scale == 1 and mine == edit
     try:
-        sizes = picture_of(at.setup)
+        sizes = at.setup.picture_sizes
     except RasterRefusal:
         sizes = None
     shape = mine.display_aspect
