@@ -9,8 +9,8 @@ import opentimelineio as otio
 
 from bench.figures import Figure, against
 from zero_slate.config import Config
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
 from zero_slate.web.slate import Slate
 
 EVENTS = 2000

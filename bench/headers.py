@@ -10,8 +10,8 @@ import numpy as np
 import OpenImageIO as oiio
 
 from bench.figures import Figure, against, seconds
-from zero_slate.formats.media.folders import Found, find
-from zero_slate.formats.media.pictures import packed_timecode
+from zero_slate.files.media.folders import Found, find
+from zero_slate.files.media.pictures import packed_timecode
 
 FRAMES = 1000
 TIMES = 15

@@ -12,15 +12,15 @@ from scripts.served import CHROMIUM, FLAGS, Served
 
 from bench.figures import Figure, seconds
 from zero_slate.config import Config
-from zero_slate.core.cut import CutEvent
-from zero_slate.core.frame_data import Moved
-from zero_slate.core.frames import FrameRange
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.recut import compare
-from zero_slate.core.retime import Rescale
+from zero_slate.core.cut.comparison import compare
+from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.time.frame_remapping import Moved
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import Rescale
 from zero_slate.demo.make import make_demo
-from zero_slate.formats.data.reading import read_layout
-from zero_slate.services.shots import Span
+from zero_slate.files.data.reading import read_layout
+from zero_slate.services.shots_all import Span
 from zero_slate.store import cuts
 from zero_slate.store.tables import Cut
 from zero_slate.web.slate import Slate

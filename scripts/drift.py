@@ -8,7 +8,7 @@ import sys
 from pathlib import Path
 
 from zero_slate.cli import SCHEMAS
-from zero_slate.formats.documents import schema
+from zero_slate.files.setup_files import schema
 from zero_slate.web.openapi import document
 
 DOCS = Path(__file__).parents[1] / "docs"

@@ -10,7 +10,7 @@ from fontTools.varLib.instancer import instantiateVariableFont
 
 ROOT = Path(__file__).parents[1]
 FONTS = ROOT / "frontend/node_modules/@fontsource-variable"
-OUT = ROOT / "src/zero_slate/formats/fonts"
+OUT = ROOT / "src/zero_slate/files/fonts"
 
 WORDS = "archivo/files/archivo-{script}-wdth-normal.woff2"
 FIGURES = "spline-sans-mono/files/spline-sans-mono-{script}-wght-normal.woff2"

@@ -7,9 +7,9 @@ import av
 import numpy as np
 import OpenImageIO as oiio
 
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.timecode import Timecode
-from zero_slate.formats.media.pictures import packed_timecode
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
+from zero_slate.files.media.pictures import packed_timecode
 
 FILM = FrameRate(Fraction(24000, 1001))
 

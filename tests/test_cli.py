@@ -10,8 +10,8 @@ import pytest
 from tests.conftest import CUT
 from tests.core.scenes import EDIT, SETUP
 from tests.makers import write_movie, write_picture, write_sequence
-from zero_slate.core.raster import Size
-from zero_slate.formats.documents import EditFormatDocument, SetupDocument, write_document
+from zero_slate.core.canvas.raster import Size
+from zero_slate.files.setup_files import EditFormatDocument, SetupDocument, write_document
 
 
 def run(*arguments: object) -> subprocess.CompletedProcess[str]:

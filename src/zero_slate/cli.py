@@ -12,11 +12,11 @@ import uvicorn
 from pydantic import TypeAdapter
 
 from zero_slate.config import Config, read_config
-from zero_slate.core.cut import CodeRule, CutEvent
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.refusal import Refusal
-from zero_slate.formats.cuts.reading import read_cut_list
-from zero_slate.formats.documents import (
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.cut.events import CodeRule, CutEvent
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.files.cuts.reading import read_cut_list
+from zero_slate.files.setup_files import (
     EditFormatDocument,
     SetupDocument,
     read_edit_format,
@@ -24,8 +24,8 @@ from zero_slate.formats.documents import (
     schema,
     write_document,
 )
-from zero_slate.services.checking import Checked, check_paths
-from zero_slate.services.media import frames_words
+from zero_slate.services.media.checking import Checked, check_paths
+from zero_slate.services.media_all import frames_words
 
 app = typer.Typer(
     help="Sets up a shot so that everything made in it matches the edit.",

@@ -16,8 +16,8 @@ from pydantic_settings import (
     TomlConfigSettingsSource,
 )
 
-from zero_slate.core.locks import FacilityLock, Written, read_locks
-from zero_slate.core.refusal import Refusal
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.settings.locks import FacilityLock, Written, read_locks
 
 CONFIG_NAME = "zero-slate.toml"
 LOCKED = "ZERO_SLATE_LOCKED"

@@ -9,7 +9,7 @@ from playwright.sync_api import Locator, Page, expect
 from scripts.served import Served
 
 from tests.makers import edl, event
-from zero_slate.formats.documents import read_setup
+from zero_slate.files.setup_files import read_setup
 
 CUT = edl(
     event(1, "04:12:30:08", "01:00:00:00", 122, "ABC_0010_plate_v001"),

@@ -2,17 +2,17 @@
 
 from fractions import Fraction
 
-from zero_slate.core.change import clip_source, setup_from_event
-from zero_slate.core.colour import ColourNames
-from zero_slate.core.content import Content
-from zero_slate.core.cut import CutEvent
-from zero_slate.core.frames import FrameRange
-from zero_slate.core.media import Align, Channel, Element, Header, Media, MediaKind
-from zero_slate.core.raster import Size
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.setup import EditFormat, Setup
-from zero_slate.core.situation import Situation, clock_of
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.canvas.raster import Size
+from zero_slate.core.colour.config_names import ColourNames
+from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.media.element import Align, Channel, Element, Header, Media, MediaKind
+from zero_slate.core.settings.models import EditFormat, Setup
+from zero_slate.core.shot.change import clip_source, setup_from_event
+from zero_slate.core.shot.context import Situation, clock_of
+from zero_slate.core.shot.state import Content
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
 
 FILM = FrameRate(Fraction(24000, 1001))
 EDIT = EditFormat(rate=FILM)

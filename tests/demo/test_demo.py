@@ -6,17 +6,17 @@ from pathlib import Path
 import pytest
 
 from zero_slate.config import Config
-from zero_slate.core.finding import State
-from zero_slate.core.media import MediaKind
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.scan import Scan
+from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.checks.finding import State
+from zero_slate.core.media.element import MediaKind
+from zero_slate.core.time.rate import FrameRate
 from zero_slate.demo import make
 from zero_slate.demo.make import make_demo
 from zero_slate.demo.story import ORCHARD, STORIES
-from zero_slate.formats.media.folders import find
-from zero_slate.services.productions import Productions
-from zero_slate.services.shots import Shots
-from zero_slate.services.workspace import Workspace
+from zero_slate.files.media.folders import find
+from zero_slate.services.productions_all import Productions
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots_all import Shots
 
 
 @pytest.fixture(scope="module")

@@ -8,11 +8,11 @@ from fastapi.testclient import TestClient
 
 from tests.makers import write_sequence
 from zero_slate.config import CONFIG_NAME, Config
-from zero_slate.core.finding import State
-from zero_slate.core.raster import Size
-from zero_slate.core.refusal import Refusal
-from zero_slate.services.sources import FilePlace, Source
-from zero_slate.services.workspace import NotFound
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.raster import Size
+from zero_slate.core.checks.finding import State
+from zero_slate.services.changes.sources import FilePlace, Source
+from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.web.app import create_app
 from zero_slate.web.slate import Slate
 

@@ -8,12 +8,12 @@ import pytest
 
 from tests.makers import write_picture, write_sequence
 from zero_slate.config import Config
-from zero_slate.core.finding import State
-from zero_slate.core.refusal import Refusal
-from zero_slate.formats.documents import read_setup
-from zero_slate.formats.files import CannotRead, OutsideVolume
-from zero_slate.services.jobs import Job, Jobs
-from zero_slate.services.workspace import NotFound
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.finding import State
+from zero_slate.files.setup_files import read_setup
+from zero_slate.files.volume_files import CannotRead, OutsideVolume
+from zero_slate.services.runtime.jobs import Job, Jobs
+from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.web.slate import Slate
 
 PLATES = "plates/FRO_0030"

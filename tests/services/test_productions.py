@@ -4,11 +4,11 @@ import pytest
 
 from tests.conftest import CUT, FORMAT
 from tests.makers import edl, event
-from zero_slate.core.finding import State
-from zero_slate.core.refusal import Refusal
-from zero_slate.formats.cuts.cut_list import CutRefusal
-from zero_slate.formats.documents import read_edit_format
-from zero_slate.services.workspace import NotFound
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.finding import State
+from zero_slate.files.cuts.cut_list import CutRefusal
+from zero_slate.files.setup_files import read_edit_format
+from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.web.slate import Slate
 
 

@@ -11,12 +11,12 @@ import pytest
 
 from tests.conftest import CUT, FORMAT
 from zero_slate.config import Config
-from zero_slate.core.finding import State
-from zero_slate.core.refusal import Refusal
-from zero_slate.core.sheet import Row
-from zero_slate.formats.documents import read_setup
-from zero_slate.services.shots import Conflict, ShotPage
-from zero_slate.services.workspace import NotFound
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.finding import State
+from zero_slate.core.presentation.sheet import Row
+from zero_slate.files.setup_files import read_setup
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.shots_all import Conflict, ShotPage
 from zero_slate.store.database import Database, StoreRefusal
 from zero_slate.web.slate import Slate
 

@@ -10,19 +10,19 @@ from alembic import command
 from alembic.config import Config as AlembicConfig
 
 from tests.makers import edl, event
-from zero_slate.core.brief import Brief, BriefItem, Emphasis
-from zero_slate.core.cadence import RateUse
-from zero_slate.core.finding import State
-from zero_slate.core.frames import FrameRange
-from zero_slate.core.marks import MarkKind
-from zero_slate.core.recut import Fate
-from zero_slate.core.refusal import Refusal
-from zero_slate.core.retime import Keep
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.finding import State
+from zero_slate.core.cut.comparison import Fate
+from zero_slate.core.shot.brief import Brief, BriefItem, Emphasis
+from zero_slate.core.time.cadence import RateUse
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.marks import MarkKind
+from zero_slate.core.time.retime import Keep
+from zero_slate.services.changes.time_change import TypedMark
 from zero_slate.services.data_files import PutRight
-from zero_slate.services.jobs import Job
-from zero_slate.services.retiming import TypedMark
-from zero_slate.services.shots import Conflict, Span
-from zero_slate.services.workspace import NotFound
+from zero_slate.services.runtime.jobs import Job
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.shots_all import Conflict, Span
 from zero_slate.store.database import Database
 from zero_slate.store.elements import element_rows
 from zero_slate.web.slate import Slate
@@ -308,7 +308,7 @@ def test_the_house_setup_has_a_usual_length(slate: Slate, production: int) -> No
 
 def test_elements_have_rates_of_their_own(slate: Slate, shot: int, tmp_path: Path) -> None:
     from tests.makers import write_sequence
-    from zero_slate.core.media import Role
+    from zero_slate.core.media.element import Role
 
     folder = tmp_path / "volume" / "art"
     write_sequence(folder, "art", range(1, 55), rate=None)
@@ -332,7 +332,7 @@ def test_files_laid_by_number_stay_when_the_count_changes(
     slate: Slate, shot: int, tmp_path: Path
 ) -> None:
     from tests.makers import write_sequence
-    from zero_slate.core.media import Align
+    from zero_slate.core.media.element import Align
 
     write_sequence(tmp_path / "volume" / "p", "p", range(1001, 1109))
     slate.workspace.config.volumes["there"] = tmp_path / "volume"

@@ -11,7 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.conftest import CUT, FORMAT
 from tests.makers import edl, event
-from zero_slate.formats.documents import SetupDocument, write_document
+from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.web import app as web_app
 from zero_slate.web.slate import Slate
 

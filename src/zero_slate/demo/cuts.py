@@ -5,8 +5,8 @@ from dataclasses import replace
 
 import opentimelineio as otio
 
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
 from zero_slate.demo.story import Shot, Story
 
 

@@ -7,26 +7,26 @@ from fractions import Fraction
 from pathlib import Path
 
 from zero_slate.config import CONFIG_NAME, Config
-from zero_slate.core.brief import Brief, BriefItem
-from zero_slate.core.cadence import RateUse
-from zero_slate.core.marks import MarkKind
-from zero_slate.core.media import Role
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.setup import SETTINGS
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.media.element import Role
+from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.shot.brief import Brief, BriefItem
+from zero_slate.core.time.cadence import RateUse
+from zero_slate.core.time.marks import MarkKind
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
 from zero_slate.demo.cuts import edl, later_shots, otio_json
 from zero_slate.demo.files import Stretch, write_exr, write_movie, write_png
 from zero_slate.demo.story import HARBOUR, ORCHARD, STORIES, Shot, Story
-from zero_slate.services.batches import Batches
-from zero_slate.services.cut_reading import CutReading
-from zero_slate.services.jobs import Jobs
-from zero_slate.services.library import Library
-from zero_slate.services.media import MediaService
-from zero_slate.services.productions import Productions
-from zero_slate.services.retiming import Retiming, TypedMark
-from zero_slate.services.shots import Shots
-from zero_slate.services.sources import Sources
-from zero_slate.services.workspace import Workspace
+from zero_slate.services.changes.several_shots import Batches
+from zero_slate.services.changes.sources import Sources
+from zero_slate.services.changes.time_change import Retiming, TypedMark
+from zero_slate.services.cuts.reading import CutReading
+from zero_slate.services.format_library import Library
+from zero_slate.services.media_all import MediaService
+from zero_slate.services.productions_all import Productions
+from zero_slate.services.runtime.jobs import Jobs
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots_all import Shots
 
 HD = (1920, 1080)
 ARCHIVE = (720, 576)

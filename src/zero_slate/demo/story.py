@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass, field
 
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.timecode import Timecode
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
 from zero_slate.demo.drawing import Scene
 
 Texts = dict[str, dict[str, str]]

@@ -10,20 +10,20 @@ from itertools import count
 from pathlib import Path
 from typing import BinaryIO
 
-from zero_slate.core.content import Content
-from zero_slate.core.entry.clock import Clock, Entry
-from zero_slate.core.entry.moments import read_moment
-from zero_slate.core.figures import counted
-from zero_slate.core.frame_data import Moved, is_number, recognised
-from zero_slate.core.marks import FrameMark, MarkKind, in_order
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.refusal import Refusal
-from zero_slate.core.retime import Rescale, milliseconds
-from zero_slate.formats.data.reading import read_layout
-from zero_slate.formats.data.rows import Layout, Rewriter
-from zero_slate.services.jobs import Job, Jobs
-from zero_slate.services.shots import Loaded, ShotPage, Shots
-from zero_slate.services.workspace import NotFound, Workspace
+from zero_slate.core.base.figures import counted
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.shot.state import Content
+from zero_slate.core.time.entry.clock import Clock, Entry
+from zero_slate.core.time.entry.moments import read_moment
+from zero_slate.core.time.frame_remapping import Moved, is_number, recognised
+from zero_slate.core.time.marks import FrameMark, MarkKind, in_order
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import Rescale, milliseconds
+from zero_slate.files.data.reading import read_layout
+from zero_slate.files.data.rows import Layout, Rewriter
+from zero_slate.services.runtime.jobs import Job, Jobs
+from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots_all import Loaded, ShotPage, Shots
 from zero_slate.store import revisions
 
 KEPT = 12

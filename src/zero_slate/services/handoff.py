@@ -6,14 +6,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from pathlib import Path
 
-from zero_slate.core.match import match
-from zero_slate.core.names import too_long
-from zero_slate.core.refusal import Refusal
-from zero_slate.formats.documents import SetupDocument, write_document
-from zero_slate.formats.files import write_all
-from zero_slate.formats.shot_timeline import PlateFiles, write_shot_timeline
-from zero_slate.services.shots import Shots
-from zero_slate.services.workspace import Workspace
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.safe_names import too_long
+from zero_slate.core.checks.match import match
+from zero_slate.files.setup_files import SetupDocument, write_document
+from zero_slate.files.shot_timeline import PlateFiles, write_shot_timeline
+from zero_slate.files.volume_files import write_all
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots_all import Shots
 from zero_slate.store import elements
 
 

@@ -6,13 +6,13 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.change import Reading, Typed, apply_to_edit, read_typed
-from zero_slate.core.entry.clock import Clock
-from zero_slate.core.locks import held_by_locks, shipped_house
-from zero_slate.core.refusal import Refusal
-from zero_slate.core.setup import HOUSE_SETTINGS, HouseSetup
-from zero_slate.core.sheet import Row, edit_rows
-from zero_slate.services.workspace import NotFound, Workspace
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.presentation.sheet import Row, edit_rows
+from zero_slate.core.settings.locks import held_by_locks, shipped_house
+from zero_slate.core.settings.models import HOUSE_SETTINGS, HouseSetup
+from zero_slate.core.shot.change import Reading, Typed, apply_to_edit, read_typed
+from zero_slate.core.time.entry.clock import Clock
+from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store import revisions
 from zero_slate.store.house import latest_house
 from zero_slate.store.tables import HouseRevision, Shot

@@ -1,13 +1,13 @@
 """The printed sheet and the framing chart of a shot."""
 
-from zero_slate.core.drawings.canvas import draw_canvas
-from zero_slate.core.match import match
-from zero_slate.core.names import printed_title
-from zero_slate.core.printed import PrintedItem, PrintedSheet
-from zero_slate.formats.framing_chart import write_chart
-from zero_slate.formats.sheet_pdf import write_sheet
-from zero_slate.services.shots import Shots
-from zero_slate.services.workspace import Workspace
+from zero_slate.core.base.safe_names import printed_title
+from zero_slate.core.checks.match import match
+from zero_slate.core.presentation.drawings.canvas import draw_canvas
+from zero_slate.core.presentation.printed_sheet import PrintedItem, PrintedSheet
+from zero_slate.files.framing_chart import write_chart
+from zero_slate.files.sheet_pdf import write_sheet
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots_all import Shots
 
 
 class Printing:

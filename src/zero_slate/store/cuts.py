@@ -7,9 +7,9 @@ from functools import lru_cache
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.cut import CutEvent
-from zero_slate.core.frames import FrameRange
-from zero_slate.core.rate import FrameRate
+from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.tables import Cut, Event
 
 

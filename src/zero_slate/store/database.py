@@ -11,7 +11,7 @@ from sqlalchemy import Engine, create_engine, event
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
-from zero_slate.core.refusal import Refusal
+from zero_slate.core.base.refusal import Refusal
 
 
 class StoreRefusal(Refusal):

@@ -6,10 +6,10 @@ from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.cadence import RateUse
-from zero_slate.core.media import Align, Element, Media
-from zero_slate.core.raster import Placing
-from zero_slate.core.rate import FrameRate
+from zero_slate.core.canvas.raster import Placing
+from zero_slate.core.media.element import Align, Element, Media
+from zero_slate.core.time.cadence import RateUse
+from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.tables import ElementRow
 
 MEDIA = TypeAdapter(Media)

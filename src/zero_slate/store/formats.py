@@ -4,7 +4,7 @@ from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.library.format import Format
+from zero_slate.core.format_library.format import Format
 from zero_slate.store.tables import OwnFormat
 
 FORMAT = TypeAdapter(Format)

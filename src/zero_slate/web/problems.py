@@ -7,11 +7,11 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 
-from zero_slate.core.refusal import Refusal
-from zero_slate.formats.cuts.reading import RateNeeded
-from zero_slate.formats.files import CannotWrite, OutsideVolume
-from zero_slate.services.shots import ChangedSetting, Conflict
-from zero_slate.services.workspace import NotFound
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.cuts.reading import RateNeeded
+from zero_slate.files.volume_files import CannotWrite, OutsideVolume
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.shots_all import ChangedSetting, Conflict
 from zero_slate.store.database import StoreRefusal
 
 

@@ -5,24 +5,24 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from zero_slate.config import Config
-from zero_slate.services.batches import Batches
-from zero_slate.services.changing import Changing
-from zero_slate.services.cut_reading import CutReading
+from zero_slate.services.changes.one_shot import Changing
+from zero_slate.services.changes.several_shots import Batches
+from zero_slate.services.changes.sources import Sources
+from zero_slate.services.changes.time_change import Retiming
+from zero_slate.services.cuts.reading import CutReading
+from zero_slate.services.cuts.recutting import Recuts
 from zero_slate.services.data_files import DataFiles
+from zero_slate.services.format_library import Library
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
-from zero_slate.services.jobs import Jobs
-from zero_slate.services.library import Library
-from zero_slate.services.media import MediaService
+from zero_slate.services.media_all import MediaService
 from zero_slate.services.printing import Printing
-from zero_slate.services.productions import Productions
-from zero_slate.services.quick import Quick
-from zero_slate.services.recutting import Recuts
-from zero_slate.services.retiming import Retiming
-from zero_slate.services.shots import Shots
-from zero_slate.services.sources import Sources
-from zero_slate.services.starting import Starting
-from zero_slate.services.workspace import Workspace
+from zero_slate.services.productions_all import Productions
+from zero_slate.services.quick_line import Quick
+from zero_slate.services.runtime.jobs import Jobs
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.starting import Starting
+from zero_slate.services.shots_all import Shots
 
 
 class Slate:

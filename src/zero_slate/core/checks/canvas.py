@@ -3,16 +3,16 @@
 from collections.abc import Iterator
 from fractions import Fraction
 
-from zero_slate.core.checks.words import use
-from zero_slate.core.figures import aspect, decimal, seconds
-from zero_slate.core.finding import Finding, Sentence, Severity
-from zero_slate.core.raster import Placement, Size, fit
-from zero_slate.core.ratio import write_ratio
-from zero_slate.core.refusal import Refusal
-from zero_slate.core.scan import Scan
-from zero_slate.core.shape import even_near
-from zero_slate.core.signals import Signal, facts_of
-from zero_slate.core.situation import Situation
+from zero_slate.core.base.figures import aspect, decimal, seconds
+from zero_slate.core.base.ratio import write_ratio
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.raster import Placement, Size, fit
+from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.shape import even_near
+from zero_slate.core.canvas.signals import Signal, facts_of
+from zero_slate.core.checks.finding import Finding, Sentence, Severity
+from zero_slate.core.checks.suggestion import use
+from zero_slate.core.shot.context import Situation
 
 
 def bars(placement: Placement) -> str:

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from zero_slate.core.checks.words import use
-from zero_slate.core.colour import nearest_name
-from zero_slate.core.finding import Change, Finding, Sentence, Severity
-from zero_slate.core.situation import Situation
-from zero_slate.core.viewing import Viewing
+from zero_slate.core.checks.finding import Change, Finding, Sentence, Severity
+from zero_slate.core.checks.suggestion import use
+from zero_slate.core.colour.config_names import nearest_name
+from zero_slate.core.colour.viewing import Viewing
+from zero_slate.core.shot.context import Situation
 
 
 def working_space(at: Situation) -> Iterator[Finding]:

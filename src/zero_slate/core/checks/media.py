@@ -5,16 +5,16 @@ from dataclasses import replace
 from functools import partial
 from typing import Any
 
-from zero_slate.core.cadence import Fitted, RateUse
-from zero_slate.core.checks.words import use
-from zero_slate.core.figures import counted, decimal, seconds, whole
-from zero_slate.core.finding import Finding, Sentence, Severity
-from zero_slate.core.frames import FrameRange, total
-from zero_slate.core.landing import landing_words
-from zero_slate.core.media import Element, MediaKind, Role
-from zero_slate.core.scan import Scan
-from zero_slate.core.setup import SETTINGS
-from zero_slate.core.situation import Situation
+from zero_slate.core.base.figures import counted, decimal, seconds, whole
+from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.checks.finding import Finding, Sentence, Severity
+from zero_slate.core.checks.suggestion import use
+from zero_slate.core.media.element import Element, MediaKind, Role
+from zero_slate.core.media.placement import landing_words
+from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.time.cadence import Fitted, RateUse
+from zero_slate.core.time.frames import FrameRange, total
 
 # What a finding about a setting's value in files is called.
 MEDIA_CODES = {

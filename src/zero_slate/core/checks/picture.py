@@ -3,16 +3,16 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from zero_slate.core.artwork import seen_of
-from zero_slate.core.checks.words import use
-from zero_slate.core.figures import counted, decimal
-from zero_slate.core.finding import Change, Finding, Sentence, Severity
-from zero_slate.core.landing import landing_words
-from zero_slate.core.media import Role
-from zero_slate.core.overscan import Overscan
-from zero_slate.core.raster import RasterRefusal
-from zero_slate.core.situation import Situation
-from zero_slate.core.working import WorkingScale
+from zero_slate.core.base.figures import counted, decimal
+from zero_slate.core.canvas.overscan import Overscan
+from zero_slate.core.canvas.raster import RasterRefusal
+from zero_slate.core.canvas.resize import seen_of
+from zero_slate.core.canvas.working_scale import WorkingScale
+from zero_slate.core.checks.finding import Change, Finding, Sentence, Severity
+from zero_slate.core.checks.suggestion import use
+from zero_slate.core.media.element import Role
+from zero_slate.core.media.placement import landing_words
+from zero_slate.core.shot.context import Situation
 
 # Text that has to be read wants 4.5 : 1, graphical objects 3 : 1 (WCAG 2.2, 1.4.11).
 LEAST_CONTRAST = 3.0

@@ -2,14 +2,14 @@
 
 from collections.abc import Iterator
 
-from zero_slate.core.checks.words import use
-from zero_slate.core.figures import counted, decimal, seconds
-from zero_slate.core.finding import Finding, Sentence, Severity
-from zero_slate.core.frames import FrameRange
-from zero_slate.core.media import MediaKind
-from zero_slate.core.rate import FrameRate
-from zero_slate.core.situation import Situation
-from zero_slate.core.timecode import Timecode, TimecodeKind
+from zero_slate.core.base.figures import counted, decimal, seconds
+from zero_slate.core.checks.finding import Finding, Sentence, Severity
+from zero_slate.core.checks.suggestion import use
+from zero_slate.core.media.element import MediaKind
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode, TimecodeKind
 
 
 def drift_sentence(

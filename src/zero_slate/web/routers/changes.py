@@ -3,13 +3,13 @@
 from fastapi import APIRouter, Response
 from pydantic import BaseModel
 
-from zero_slate.core.artwork import KeepArtwork
-from zero_slate.services.batches import BatchLine, BatchPage, SharedLine, Undone
-from zero_slate.services.changing import ChangePage, Provenance
-from zero_slate.services.quick import QuickPage
-from zero_slate.services.shots import ShotPage
-from zero_slate.services.sources import FilePlace, Source
-from zero_slate.services.starting import Begun
+from zero_slate.core.canvas.resize import KeepArtwork
+from zero_slate.services.changes.one_shot import ChangePage, Provenance
+from zero_slate.services.changes.several_shots import BatchLine, BatchPage, SharedLine, Undone
+from zero_slate.services.changes.sources import FilePlace, Source
+from zero_slate.services.quick_line import QuickPage
+from zero_slate.services.shots.starting import Begun
+from zero_slate.services.shots_all import ShotPage
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.routers.shot import answer
 from zero_slate.web.slate import TheSlate

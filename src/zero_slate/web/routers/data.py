@@ -7,8 +7,8 @@ from fastapi.responses import FileResponse
 from pydantic import BaseModel
 
 from zero_slate.services.data_files import DataPage, PutRight
-from zero_slate.services.jobs import Job
-from zero_slate.services.shots import ShotPage
+from zero_slate.services.runtime.jobs import Job
+from zero_slate.services.shots_all import ShotPage
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(prefix="/api/shots/{shot_id}/data", tags=["data"])

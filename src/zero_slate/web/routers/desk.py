@@ -3,8 +3,8 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from zero_slate.core.sheet import Row
-from zero_slate.services.production_pages import DeskPage
+from zero_slate.core.presentation.sheet import Row
+from zero_slate.services.productions.pages import DeskPage
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(tags=["desk"])

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, File, Response, UploadFile
 from pydantic import BaseModel
 
-from zero_slate.services.library import FormatLine, Imported, LibraryPage
+from zero_slate.services.format_library import FormatLine, Imported, LibraryPage
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.slate import TheSlate
 

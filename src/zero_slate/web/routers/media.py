@@ -3,11 +3,11 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from zero_slate.core.cadence import RateUse
-from zero_slate.core.media import Align, Role
-from zero_slate.core.raster import Placing
-from zero_slate.services.jobs import Job
-from zero_slate.services.media import FolderPage, MediaLine, TiedLine
+from zero_slate.core.canvas.raster import Placing
+from zero_slate.core.media.element import Align, Role
+from zero_slate.core.time.cadence import RateUse
+from zero_slate.services.media_all import FolderPage, MediaLine, TiedLine
+from zero_slate.services.runtime.jobs import Job
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(tags=["media"])

@@ -5,11 +5,11 @@ from typing import Annotated
 from fastapi import APIRouter, File, Form, Response, UploadFile
 from pydantic import BaseModel
 
-from zero_slate.formats.documents import read_setup
-from zero_slate.services.cut_reading import CutPreview
-from zero_slate.services.production_pages import EditFormatPage, ProductionPage
-from zero_slate.services.recutting import RecutPage, Taken
-from zero_slate.services.shots import Span
+from zero_slate.files.setup_files import read_setup
+from zero_slate.services.cuts.reading import CutPreview
+from zero_slate.services.cuts.recutting import RecutPage, Taken
+from zero_slate.services.productions.pages import EditFormatPage, ProductionPage
+from zero_slate.services.shots_all import Span
 from zero_slate.web.routers.desk import Made, Texts
 from zero_slate.web.slate import TheSlate
 

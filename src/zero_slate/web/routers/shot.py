@@ -3,8 +3,8 @@
 from fastapi import APIRouter, Response
 from pydantic import BaseModel, TypeAdapter
 
-from zero_slate.core.frames import FrameRange
-from zero_slate.services.shots import ShotHead, ShotPage
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.services.shots_all import ShotHead, ShotPage
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.slate import TheSlate
 

@@ -2,10 +2,10 @@
 
 from fastapi import APIRouter
 
-from zero_slate.core.brief import Brief
-from zero_slate.core.retime import Keep
-from zero_slate.services.retiming import TypedMark, UpsetPage
-from zero_slate.services.shots import ShotPage
+from zero_slate.core.shot.brief import Brief
+from zero_slate.core.time.retime import Keep
+from zero_slate.services.changes.time_change import TypedMark, UpsetPage
+from zero_slate.services.shots_all import ShotPage
 from zero_slate.web.routers.shot import Base, TypedSheet
 from zero_slate.web.slate import TheSlate
 

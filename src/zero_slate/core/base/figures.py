@@ -1,0 +1,52 @@
+"""How figures are written for people. A figure is rounded once, here, where it is shown."""
+
+from fractions import Fraction
+
+
+def round_half_up(value: Fraction) -> int:
+    """Round to the nearest whole number, halves towards plus infinity."""
+    return (2 * value.numerator + value.denominator) // (2 * value.denominator)
+
+
+def decimal(value: Fraction | int, places: int, *, trim: bool = False) -> str:
+    """Write a ratio with a fixed number of decimal places; `trim` drops zeros at the end."""
+    over = value.denominator
+    power = 10**places
+    scaled = (2 * abs(value.numerator) * power + over) // (2 * over)
+    units, rest = divmod(scaled, power)
+    text = f"{units}.{rest:0{places}d}" if places else str(units)
+    if trim and places:
+        text = text.rstrip("0").rstrip(".")
+    return f"−{text}" if value < 0 and scaled else text
+
+
+def whole(value: int) -> str:
+    """Write a whole number with a comma at each thousand from 10,000 up."""
+    return f"{value:,}" if abs(value) >= 10_000 else str(value)
+
+
+def counted(number: int, one: str, many: str | None = None) -> str:
+    """Write a number with its noun: `1 frame`, `4 frames`."""
+    return f"{whole(number)} {one if number == 1 else many or one + 's'}"
+
+
+def seconds(value: Fraction) -> str:
+    """Write a duration: milliseconds below a second's tenth, otherwise seconds to two places."""
+    if value and abs(value) < Fraction(1, 10):
+        return f"{decimal(value * 1000, 1)} ms"
+    return f"{decimal(value, 2)} s"
+
+
+def plain_digits(text: str) -> bool:
+    """Return whether a text is nothing but the digits 0 to 9; `²` and `٣` are digits elsewhere."""
+    return text.isascii() and text.isdigit()
+
+
+def aspect(value: Fraction) -> str:
+    """Write a shape as the trade does: `1.85`, `1.78`."""
+    return decimal(value, 2)
+
+
+def megabytes(value: int) -> str:
+    """Write bytes in MB (10⁶ bytes)."""
+    return f"{decimal(Fraction(value, 10**6), 1)} MB"

@@ -1,0 +1,115 @@
+"""The match: every check there is, and what their findings come to."""
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any
+
+from zero_slate.core.base.figures import counted
+from zero_slate.core.checks import canvas, colour, media, picture, time
+from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
+from zero_slate.core.settings.models import SETTINGS, EditFormat, Setup
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.state import Departure, Departures
+
+Check = Callable[[Situation], Iterable[Finding]]
+
+# In the order of the sheet's rows; a row shows its findings in this order.
+CHECKS: tuple[Check, ...] = (
+    canvas.size,
+    canvas.pixel_aspect,
+    canvas.even,
+    canvas.scan,
+    canvas.signal,
+    picture.placing,
+    picture.artwork,
+    picture.working_scale,
+    picture.region,
+    picture.background,
+    time.rate,
+    time.timecode,
+    time.count,
+    time.handles,
+    time.cut_range,
+    time.work_range,
+    time.clip_range,
+    time.closing,
+    time.start_timecode,
+    colour.working_space,
+    colour.viewing,
+    media.of_every_element,
+)
+
+
+@dataclass(frozen=True)
+class Match:
+    """All findings of a shot, and the state of each of its settings."""
+
+    findings: tuple[Finding, ...]
+    states: Mapping[str, State]
+
+    @cached_property
+    def differing(self) -> int:
+        """How many settings differ without a reason."""
+        return sum(state is State.DIFFERS for state in self.states.values())
+
+    @cached_property
+    def departing(self) -> int:
+        """How many settings differ for a reason."""
+        return sum(state is State.REASON for state in self.states.values())
+
+    @cached_property
+    def state(self) -> State:
+        """The state of the whole shot: its worst setting's."""
+        if self.differing:
+            return State.DIFFERS
+        if self.departing:
+            return State.REASON
+        return State.UNKNOWN if State.UNKNOWN in self.states.values() else State.FOLLOWS
+
+    @property
+    def words(self) -> str:
+        """The verdict: `3 differences from the edit`."""
+        if self.differing:
+            return f"{counted(self.differing, 'difference')} from the edit"
+        if self.state is State.UNKNOWN:
+            return "not in the cut"
+        return STATE_WORDS[self.state]
+
+
+def match(at: Situation, departures: Departures | None = None) -> Match:
+    """Run every check and settle each setting's state."""
+    findings = tuple(finding for check in CHECKS for finding in check(at))
+    told = {f.setting for f in findings if f.severity is not Severity.NOTE}
+    states = {key: _state(key, at, told, departures or {}) for key in SETTINGS}
+    return Match(findings, states)
+
+
+def rate_warning(setup: Setup, edit: EditFormat, departures: Departures) -> str:
+    """Say that a shot runs at another rate than the edit for no reason given; empty otherwise."""
+    if setup.rate == edit.rate or excuses(departures.get("rate"), setup, "rate"):
+        return ""
+    drift, _ = time.drift_sentence(setup.rate, edit.rate, setup.work_range.length)
+    return f"This shot runs at {setup.rate}, the edit at {edit.rate}. {drift.text}"
+
+
+def written(setup: Setup, key: str) -> str:
+    """Return a setting's value in one piece, as a departure keeps it."""
+    value: Any = getattr(setup, key)
+    return SETTINGS[key].kind.show(value)
+
+
+def excuses(departure: Departure | None, setup: Setup, key: str) -> bool:
+    """Return whether a written reason holds for the value that stands."""
+    return departure is not None and departure.value == written(setup, key)
+
+
+def _state(key: str, at: Situation, told: set[str], departures: Departures) -> State:
+    asked = at.asked.values.get(key)
+    differs = key in told or (asked is not None and asked != getattr(at.setup, key))
+    if differs:
+        excused = excuses(departures.get(key), at.setup, key)
+        return State.REASON if excused else State.DIFFERS
+    if key in ("cut_range", "work_range") and at.event is None:
+        return State.UNKNOWN
+    return State.FOLLOWS

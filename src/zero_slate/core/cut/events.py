@@ -1,0 +1,114 @@
+"""Cuts: one reading of the edit's list of shots."""
+
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+from typing import Annotated
+
+from pydantic import PlainSerializer
+
+from zero_slate.core.base.safe_names import safe_code
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
+
+_ENDING = re.compile(r"\.[A-Za-z][A-Za-z0-9]{1,4}$")
+Speed = Annotated[Fraction, PlainSerializer(str, return_type=str, when_used="json")]
+
+
+@dataclass(frozen=True, slots=True)
+class CutEvent:
+    """One shot's appearance in the edit.
+
+    `source` and `record` count frames from midnight, each at its own rate. `speed` is against the
+    source's own time: 1 as shot, 0 for a held frame, negative when it runs backwards.
+    """
+
+    position: int
+    code: str
+    name: str
+    reel: str
+    track: str
+    source: FrameRange
+    source_rate: FrameRate
+    source_drop: bool
+    record: FrameRange
+    record_rate: FrameRate
+    record_drop: bool
+    speed: Speed = Fraction(1)
+
+    @property
+    def length(self) -> int:
+        """How many frames the edit shows."""
+        return self.record.length
+
+    @property
+    def pace(self) -> Fraction:
+        """Source frames a record frame: speed × source rate ÷ record rate."""
+        if self.source_rate == self.record_rate:
+            return self.speed
+        return self.speed * self.source_rate.fraction / self.record_rate.fraction
+
+    @property
+    def source_in(self) -> Timecode:
+        """The label of the first source frame shown."""
+        return Timecode.from_frames(self.source.first, self.source_rate, drop=self.source_drop)
+
+    @property
+    def record_in(self) -> Timecode:
+        """The label of the first frame in the edit."""
+        return Timecode.from_frames(self.record.first, self.record_rate, drop=self.record_drop)
+
+
+@dataclass(frozen=True, slots=True)
+class CodeRule:
+    """How a shot's code is found in a clip's name: by an example of a code.
+
+    Letters in the example stand for any letters, digits for any digits, everything else for
+    itself: `FRO_0030` finds `GRA_0010` in `GRA_0010_plate_v002.exr`. The first piece of the name
+    that looks like the example is the code; a name without one is the code itself, without its
+    file ending. An empty example always takes the whole name. Either is made safe as a file name.
+    """
+
+    example: str = "AAA_0000"
+
+    def code(self, name: str) -> str:
+        """Return the code that a clip name holds."""
+        name = name.strip()
+        pattern = _pattern(self.example)
+        found = pattern.search(name) if pattern else None
+        return safe_code(found[0] if found else _ENDING.sub("", name))
+
+
+@lru_cache(maxsize=256)
+def _pattern(example: str) -> re.Pattern[str] | None:
+    pieces = []
+    for run in re.findall(r"[A-Za-z]+|\d+|[^A-Za-z\d]+", example.strip()):
+        if run[0].isascii() and run[0].isalpha():
+            pieces.append("[A-Za-z]+")
+        elif run[0].isdecimal():
+            pieces.append(r"\d+")
+        else:
+            pieces.append(re.escape(run))
+    if not pieces:
+        return None
+    # A piece that goes on with more letters or digits is another code, not this one cut short.
+    return re.compile(r"(?<![A-Za-z\d])" + "".join(pieces) + r"(?![A-Za-z\d])")
+
+
+def first_by_code(events: Iterable[CutEvent]) -> dict[str, CutEvent]:
+    """Return each code's first event, in the order of the cut."""
+    found: dict[str, CutEvent] = {}
+    for event in events:
+        found.setdefault(event.code, event)
+    return found
+
+
+def codes_that_repeat(events: list[CutEvent]) -> dict[str, list[CutEvent]]:
+    """Return the events of each code that stands more than once in a cut."""
+    by_code: dict[str, list[CutEvent]] = {}
+    for event in events:
+        by_code.setdefault(event.code, []).append(event)
+    return {code: found for code, found in by_code.items() if len(found) > 1}

@@ -1,1 +1,0 @@
-"""The drawings beside the sheet: each belongs to the rows it explains."""

@@ -1,0 +1,106 @@
+"""A shot as one line of the cut: what differs, in few words, and its bars."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
+from zero_slate.core.checks.match import Match
+from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.state import Departures
+from zero_slate.core.time.frames import FrameRange
+
+# Which settings each column of the cut speaks of.
+COLUMNS = {
+    "canvas": ("canvas", "pixel_aspect", "scan"),
+    "rate": ("rate", "timecode", "start_timecode"),
+    "range": ("count", "handles", "cut_range", "work_range", "clip_range", "closing"),
+    "colour": ("working_space", "viewing"),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Cell:
+    """What differs in one column; an empty text means that it follows."""
+
+    text: str
+    state: State
+
+
+@dataclass(frozen=True, slots=True)
+class Bars:
+    """A shot's frames at the scale of the cut, counted from its work range's first."""
+
+    work: FrameRange
+    cut: FrameRange
+    disk: tuple[FrameRange, ...]
+    missing: tuple[FrameRange, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class CutLine:
+    """A shot's line: its state, its cells by column, why it differs and its bars."""
+
+    state: State
+    word: str
+    cells: dict[str, Cell]
+    why: str
+    bars: Bars
+
+
+def cut_line(at: Situation, found: Match, departures: Departures) -> CutLine:
+    """Sum a shot up."""
+    by_setting: dict[str, list[Finding]] = {}
+    for finding in found.findings:
+        if finding.severity is Severity.NOTE:
+            continue
+        by_setting.setdefault(finding.setting, []).append(finding)
+    cells = {name: _cell(keys, at, found, by_setting) for name, keys in COLUMNS.items()}
+    reasons = [
+        departures[key].reason
+        for key in SETTINGS
+        if found.states[key] is State.REASON and key in departures
+    ]
+    return CutLine(
+        found.state,
+        STATE_WORDS[found.state],
+        cells,
+        "; ".join(dict.fromkeys(reasons)),
+        _bars(at),
+    )
+
+
+def _cell(
+    keys: tuple[str, ...], at: Situation, found: Match, by_setting: dict[str, list[Finding]]
+) -> Cell:
+    worst = State.FOLLOWS
+    words = []
+    for key in keys:
+        state = found.states[key]
+        if state not in (State.DIFFERS, State.REASON):
+            continue
+        worst = State.DIFFERS if State.DIFFERS in (worst, state) else state
+        value = getattr(at.setup, key)
+        asked = at.asked.values.get(key)
+        if asked is not None and asked != value and key not in ("cut_range", "work_range"):
+            words.append(SETTINGS[key].kind.show(value))
+        else:
+            words.extend(
+                "; ".join(finding.sentence.strong[:2]) for finding in by_setting.get(key, [])
+            )
+    return Cell(", ".join(dict.fromkeys(words)), worst)
+
+
+def _bars(at: Situation) -> Bars:
+    work = at.setup.work_range
+    home = -work.first
+    plate = at.plate
+    disk: tuple[FrameRange, ...] = ()
+    missing: tuple[FrameRange, ...] = ()
+    if plate is not None:
+        placed = at.placed[plate.id]
+        near = work.widened(at.setup.handles)
+        disk = tuple(
+            shown.moved(home) for run in placed.present if (shown := run.overlap(near)) is not None
+        )
+        missing = tuple(hole.moved(home) for hole in placed.missing(work))
+    return Bars(work.moved(home), at.setup.cut_range.moved(home), disk, missing)

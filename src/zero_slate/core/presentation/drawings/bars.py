@@ -1,0 +1,134 @@
+"""Stretches of time under each other: a shot's ranges, and two rates side by side."""
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from zero_slate.core.base.figures import counted, decimal, seconds
+from zero_slate.core.presentation.drawings.fact import Fact
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.time.film import FeetFrames, drawings
+from zero_slate.core.time.frames import FrameRange
+
+# How many of the edit's frames are drawn where the shot ends.
+LAST_FRAMES = 6
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """One stretch, from start to end in the drawing's own unit, with its figure."""
+
+    start: float
+    end: float
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Track:
+    """Stretches in a row: `blue` for the edit's, `ink` for the shot's, `disk`, `missing`."""
+
+    label: str
+    tone: str
+    spans: tuple[Span, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class BarDrawing:
+    """Rows of stretches over one span, and the figures that belong to them."""
+
+    title: str
+    corner: str
+    first: float
+    last: float
+    tracks: tuple[Track, ...]
+    facts: tuple[Fact, ...]
+
+
+def draw_ranges(at: Situation) -> BarDrawing:
+    """Draw cut, handles, work range and what is on disk, over what the edit asks."""
+    setup, asked = at.setup, at.asked
+    cut, work = setup.cut_range, setup.work_range
+    tracks = []
+    if asked.work_range and asked.cut_range:
+        tracks.append(_track("asked", "blue", (asked.work_range,)))
+        tracks.append(_track("cut", "blue", (asked.cut_range,)))
+    else:
+        tracks.append(_track("cut", "blue", (cut,)))
+    tracks.append(_track("work", "ink", (work,)))
+    if setup.clip_range != work:
+        tracks.append(_track("clip", "ink", (setup.clip_range,)))
+    if at.plate:
+        placed = at.placed[at.plate.id]
+        near = work.widened(setup.handles)
+        there = tuple(r for run in placed.present if (r := run.overlap(near)) is not None)
+        tracks.append(_track("on disk", "disk", there))
+        if missing := placed.missing(work):
+            tracks.append(_track("missing", "missing", missing))
+    head, tail = cut.first - work.first, work.last - cut.last
+    short = head < setup.handles.head or tail < setup.handles.tail
+    ends = [end for track in tracks for span in track.spans for end in (span.start, span.end)]
+    return BarDrawing(
+        "Ranges",
+        f"{setup.delivered_length} frames",
+        min(ends),
+        max(ends),
+        tuple(tracks),
+        (
+            Fact("Handles there are", f"{head} + {tail}", short),
+            Fact("Length", seconds(setup.rate.seconds(setup.delivered_length)), False),
+            Fact("35 mm", f"{FeetFrames(setup.delivered_length)} feet", False),
+            Fact(
+                "Drawings on twos, threes",
+                f"{drawings(work.length, 2)}, {drawings(work.length, 3)}",
+                False,
+            ),
+        ),
+    )
+
+
+def draw_rates(at: Situation) -> BarDrawing:
+    """Draw the edit's last frames over the same seconds of the shot, frame by frame."""
+    mine, edit = at.setup.rate, at.edit.rate
+    frames = at.setup.work_range.length
+    end = edit.seconds(frames)
+    start = edit.seconds(max(0, frames - LAST_FRAMES))
+    gained = frames * (1 - edit.fraction / mine.fraction)
+    same = mine == edit
+    return BarDrawing(
+        "The last frames, edit and shot",
+        f"{mine} in {edit}" if not same else str(edit),
+        float(start),
+        float(end),
+        (
+            Track("edit", "blue", _frames_between(edit.fraction, start, end)),
+            Track("shot", "ink", _frames_between(mine.fraction, start, end)),
+        ),
+        (
+            Fact("Length in the edit", f"{decimal(end, 3)} s", False),
+            Fact("Length at this rate", f"{decimal(mine.seconds(frames), 3)} s", not same),
+            Fact("Apart at the end", counted_frames(gained), not same),
+            Fact(
+                "Apart after a minute",
+                counted_frames(60 * (mine.fraction - edit.fraction)),
+                not same,
+            ),
+        ),
+    )
+
+
+def counted_frames(value: Fraction) -> str:
+    """Write a part of frames: `0.11 frames`."""
+    figure = decimal(abs(value), 2, trim=True)
+    return counted(1, "frame") if figure == "1" else f"{figure} frames"
+
+
+def _track(label: str, tone: str, runs: tuple[FrameRange, ...]) -> Track:
+    return Track(label, tone, tuple(Span(r.first, r.last + 1, str(r)) for r in runs))
+
+
+def _frames_between(rate: Fraction, start: Fraction, end: Fraction) -> tuple[Span, ...]:
+    """Return the frames of a rate that show between two moments, cut off at both."""
+    first, last = start * rate // 1, -(-end * rate // 1)
+    return tuple(
+        Span(float(max(start, n / rate)), float(min(end, (n + 1) / rate)), str(n + 1))
+        for n in range(int(first), int(last))
+    )

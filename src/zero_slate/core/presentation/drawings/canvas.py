@@ -1,0 +1,332 @@
+"""The scale drawing: the canvas in the edit's frame, in the edit's square pixels.
+
+One drawing serves every row about the picture: each row shows its own layers of it, and its facts.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+
+from zero_slate.core.base.figures import aspect, decimal, megabytes
+from zero_slate.core.canvas.guides import (
+    FIELDS,
+    SAFE_AREAS,
+    STANDARDS,
+    Guides,
+    field_size,
+    safe_size,
+)
+from zero_slate.core.canvas.raster import Placement, Raster, RasterRefusal, fit
+from zero_slate.core.canvas.resize import ArtworkFrame
+from zero_slate.core.canvas.signals import facts_of
+from zero_slate.core.canvas.sizes import BYTES_HALF_RGBA, PictureSizes
+from zero_slate.core.media.placement import Landing, landing_words
+from zero_slate.core.presentation.drawings.fact import Fact
+from zero_slate.core.settings.models import Setup
+from zero_slate.core.shot.context import Situation
+
+
+@dataclass(frozen=True, slots=True)
+class Rect:
+    """A rectangle in the edit's square pixels, from the frame's upper left corner."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
+class GuideLine:
+    """A guide: a rectangle, or one that is filled with lines. `kind` says which sort it is."""
+
+    kind: str
+    name: str
+    rect: Rect
+    columns: int = 1
+    rows: float = 1
+
+
+@dataclass(frozen=True, slots=True)
+class PictureRect:
+    """An element's picture as it lands; `wrong` where it is cut off, enlarged or leaves bars."""
+
+    name: str
+    rect: Rect
+    words: str
+    wrong: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Caption:
+    """What a row calls the drawing, and the figures it puts under it."""
+
+    title: str
+    corner: str
+    facts: tuple[Fact, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class CanvasDrawing:
+    """What there is to draw.
+
+    `squeeze` is how wide a circle gets when the edit reads the pixels with its own aspect; 1 when
+    it stays round. `captions` are by the names that rows ask for.
+    """
+
+    edit: Rect
+    canvas: Rect
+    bars: tuple[Rect, ...]
+    guides: tuple[GuideLine, ...]
+    pictures: tuple[PictureRect, ...]
+    overscan: Rect | None
+    region: Rect | None
+    artwork: Rect | None
+    background: str
+    line: str
+    squeeze: float
+    across_edit: str
+    down_edit: str
+    across_canvas: str
+    down_canvas: str
+    shape: str
+    captions: dict[str, Caption]
+
+
+@dataclass(frozen=True, slots=True)
+class _Frame:
+    """Turns canvas pixels into the edit's square pixels."""
+
+    left: Fraction
+    top: Fraction
+    across: Fraction
+    down: Fraction
+
+    def rect(self, x: Fraction, y: Fraction, width: Fraction, height: Fraction) -> Rect:
+        return Rect(
+            float(self.left + x * self.across),
+            float(self.top + y * self.down),
+            float(width * self.across),
+            float(height * self.down),
+        )
+
+
+def draw_canvas(at: Situation) -> CanvasDrawing:
+    """Draw a shot's canvas as it lands inside the edit's frame, with all that lies on it."""
+    mine, edit = at.setup.raster, at.edit.raster
+    placed = fit(mine, edit)
+    square = edit.pixel_aspect
+    frame = _Frame(
+        placed.x * square, placed.y, placed.width * square / mine.width, placed.height / mine.height
+    )
+    whole = Rect(0, 0, float(edit.shown_width), edit.height)
+    zero = Fraction(0)
+    canvas = frame.rect(zero, zero, Fraction(mine.width), Fraction(mine.height))
+    bars = tuple(bar for bar in _bars(whole, canvas) if bar.width > 0 and bar.height > 0)
+    same = placed.scale == 1 and mine == edit
+    try:
+        sizes = at.setup.picture_sizes
+    except RasterRefusal:
+        sizes = None
+    shape = mine.display_aspect
+    return CanvasDrawing(
+        whole,
+        canvas,
+        bars,
+        tuple(_guides(at.setup.guides, whole, frame, mine)),
+        tuple(_picture(landing, frame, mine) for landing in at.landings),
+        _overscan(sizes, frame),
+        _region(at.setup, frame),
+        _artwork(at.artwork, frame),
+        str(at.setup.background.colour),
+        str(at.setup.background.line),
+        float(edit.pixel_aspect / mine.pixel_aspect),
+        f"{edit.width} edit",
+        str(edit.height),
+        str(mine.width) if same else _across(mine, placed),
+        f"{decimal(placed.height, 0)} lines",
+        f"{shape.numerator}:{shape.denominator}",
+        {
+            "canvas": _of_canvas(mine, edit, placed, same),
+            "placing": _of_placing(at, mine),
+            "working": _of_working(at, sizes),
+            "guides": _of_guides(at),
+            "background": _of_background(at),
+            "signal": _of_signal(at, mine),
+        },
+    )
+
+
+def _of_canvas(mine: Raster, edit: Raster, placed: Placement, same: bool) -> Caption:
+    bar = placed.y or placed.x
+    figure = f"{decimal(bar, 2, trim=True)} px + {decimal(bar, 2, trim=True)} px"
+    scale = f"{decimal(placed.scale, 3, trim=True)}×"
+    return Caption(
+        "Canvas in the edit frame",
+        f"{aspect(mine.display_aspect)} in {aspect(edit.display_aspect)}",
+        (
+            Fact("Seen of the canvas", f"{decimal(placed.seen * 100, 1, trim=True)} %", False),
+            Fact("Bars each side", figure if bar else "none", bool(bar)),
+            Fact("Resampled", "not at all" if same else scale, not same),
+        ),
+    )
+
+
+def _of_placing(at: Situation, canvas: Raster) -> Caption:
+    """List the sizes there are, each once with what it becomes."""
+    told: dict[tuple[object, ...], list[Landing]] = {}
+    for landing in at.landings:
+        told.setdefault((landing.source, landing.how, landing.placed), []).append(landing)
+    facts = tuple(
+        Fact(
+            f"{found[0].source.size}"
+            + (f" ({len(found)} elements)" if len(found) > 1 else f" {found[0].element.role}"),
+            f"{found[0].how}: {landing_words(found[0], canvas)}",
+            _wrong(found[0], canvas),
+        )
+        for found in told.values()
+    )
+    sizes = {landing.source.size for landing in at.landings}
+    corner = f"{len(sizes)} sizes" if len(sizes) > 1 else str(at.setup.placing)
+    none = (Fact("Elements", "none tied yet", False),)
+    return Caption("Pictures on the canvas", corner, facts or none)
+
+
+def _of_working(at: Situation, sizes: PictureSizes | None) -> Caption:
+    setup = at.setup
+    if sizes is None:
+        facts: tuple[Fact, ...] = (Fact("Drawn", "larger than a canvas can be", True),)
+    else:
+        worked = sizes.worked
+        memory = megabytes(sizes.region.pixels * BYTES_HALF_RGBA)
+        facts = (
+            Fact("Delivered", str(sizes.delivered), False),
+            Fact("Drawn, with overscan", str(sizes.drawn), False),
+            Fact("Worked at, and made later", str(worked.size), not worked.exact),
+            Fact("In memory, half RGBA", memory, False),
+        )
+    return Caption("Drawn and delivered", setup.working_scale.name, facts)
+
+
+def _of_guides(at: Situation) -> Caption:
+    shown, canvas = at.setup.guides, at.setup.raster
+    facts = [
+        Fact(
+            f"{STANDARDS[name]} {name.removeprefix('r95 ')}", safe_size(at.edit.raster, name), False
+        )
+        for name in SAFE_AREAS
+        if name in shown
+    ]
+    for mask in shown.masks:
+        across, down = mask.kept(canvas)
+        facts.append(Fact(f"{mask.written} keeps", f"{across} × {down}", False))
+    many = len(shown.plain) + len(shown.masks)
+    return Caption("Guides", f"{many} shown", tuple(facts))
+
+
+def _of_background(at: Situation) -> Caption:
+    here = at.setup.background
+    facts = [Fact("On the display", str(here.colour), False)]
+    if at.background is not None:
+        value = " ".join(f"{channel:.4f}" for channel in at.background)
+        facts.append(Fact(at.setup.working_space, value, False))
+    facts.append(Fact("Contrast of the line", f"{here.colour.contrast(here.line):.1f} : 1", False))
+    return Caption("Background", "alpha" if here.alpha else "opaque", tuple(facts))
+
+
+def _of_signal(at: Situation, mine: Raster) -> Caption:
+    facts = facts_of(at.setup.signal)
+    if facts is None:
+        return Caption("Monitor signal", "none", (Fact("Judged on", "the screen alone", False),))
+    placed = fit(mine, facts.raster)
+    scale = f"{decimal(placed.scale, 3, trim=True)}×"
+    return Caption(
+        "Monitor signal",
+        str(at.setup.signal),
+        (
+            Fact("Carries", f"{facts.raster.size}, {facts.scan}", False),
+            Fact("Frames a second", str(facts.rate), facts.rate != at.setup.rate),
+            Fact("The canvas on it", scale, placed.scale != 1),
+        ),
+    )
+
+
+def _guides(shown: Guides, edit: Rect, frame: _Frame, canvas: Raster) -> Iterator[GuideLine]:
+    """Yield safe areas in the edit's frame, and the rest on the canvas."""
+    for name, share in SAFE_AREAS.items():
+        if name in shown:
+            yield GuideLine("action" if "action" in name else "title", name, _inset(edit, share))
+    width, height = Fraction(canvas.width), Fraction(canvas.height)
+    whole = frame.rect(Fraction(0), Fraction(0), width, height)
+    if "thirds" in shown:
+        yield GuideLine("thirds", "thirds", whole, 3, 3)
+    if "fields" in shown:
+        _, tall = field_size(canvas)
+        yield GuideLine("fields", "fields", whole, FIELDS, float(height / tall))
+    if "centre" in shown:
+        yield GuideLine("centre", "centre", whole)
+    for mask in shown.masks:
+        across, down = mask.kept(canvas)
+        rect = frame.rect(
+            (width - across) / 2, (height - down) / 2, Fraction(across), Fraction(down)
+        )
+        yield GuideLine("mask", mask.written, rect)
+
+
+def _picture(landing: Landing, frame: _Frame, canvas: Raster) -> PictureRect:
+    placed = landing.placed
+    rect = frame.rect(placed.x, placed.y, placed.width, placed.height)
+    words = landing_words(landing, canvas)
+    return PictureRect(landing.element.media.name, rect, words, _wrong(landing, canvas))
+
+
+def _wrong(landing: Landing, canvas: Raster) -> bool:
+    return (
+        (landing.enlarged and not landing.element.line)
+        or any(landing.bare(canvas))
+        or landing.loses(canvas)
+    )
+
+
+def _overscan(sizes: PictureSizes | None, frame: _Frame) -> Rect | None:
+    if sizes is None or sizes.edges == (0, 0):
+        return None
+    across, down = sizes.edges
+    width, height = Fraction(sizes.drawn.width), Fraction(sizes.drawn.height)
+    return frame.rect(Fraction(-across), Fraction(-down), width, height)
+
+
+def _region(setup: Setup, frame: _Frame) -> Rect | None:
+    region = setup.region
+    if region.whole:
+        return None
+    parts = (region.x, region.y, region.width, region.height)
+    return frame.rect(*(Fraction(part) for part in parts))
+
+
+def _artwork(artwork: ArtworkFrame | None, frame: _Frame) -> Rect | None:
+    if artwork is None:
+        return None
+    return frame.rect(artwork.x, artwork.y, artwork.width, artwork.height)
+
+
+def _across(mine: Raster, placed: Placement) -> str:
+    """Write how the canvas's width becomes its width in the edit."""
+    times = placed.width / mine.width
+    placed_width = decimal(placed.width, 1, trim=True)
+    return f"{mine.width} × {decimal(times, 3, trim=True)} = {placed_width}"
+
+
+def _bars(frame: Rect, canvas: Rect) -> tuple[Rect, ...]:
+    right, below = canvas.x + canvas.width, canvas.y + canvas.height
+    return (
+        Rect(0, 0, frame.width, canvas.y),
+        Rect(0, below, frame.width, frame.height - below),
+        Rect(0, canvas.y, canvas.x, canvas.height),
+        Rect(right, canvas.y, frame.width - right, canvas.height),
+    )
+
+
+def _inset(frame: Rect, share: Fraction) -> Rect:
+    width, height = frame.width * float(share), frame.height * float(share)
+    return Rect((frame.width - width) / 2, (frame.height - height) / 2, width, height)

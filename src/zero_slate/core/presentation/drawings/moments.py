@@ -1,0 +1,71 @@
+"""The same moments under every count, as they are stored and as they are being typed."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.base.figures import counted
+from zero_slate.core.presentation.drawings.fact import Fact
+from zero_slate.core.settings.models import Setup
+from zero_slate.core.shot.context import Situation
+
+
+@dataclass(frozen=True, slots=True)
+class Moment:
+    """One moment: its number as stored, its number now, and what it is in other counts."""
+
+    name: str
+    was: str
+    now: str
+    counts: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MomentsDrawing:
+    """Numbers side by side; `columns` names the other counts."""
+
+    title: str
+    corner: str
+    columns: tuple[str, ...]
+    moments: tuple[Moment, ...]
+    renumbered: bool
+    facts: tuple[Fact, ...]
+
+
+def draw_moments(at: Situation, stored: Setup, raised: int) -> MomentsDrawing:
+    """Lay out the ends of every range; `raised` is what typing adds to the numbers stored."""
+    setup = at.setup
+    clip, work, cut = setup.clip_range, setup.work_range, setup.cut_range
+    ends = (
+        ("clip begins", clip.first),
+        ("work begins", work.first),
+        ("cut begins", cut.first),
+        ("cut ends", cut.last),
+        ("work ends", work.last),
+        ("clip ends", clip.last),
+    )
+    ties = at.clock.ties
+    file = None if at.anchor.file is None else at.anchor.file - cut.first
+    columns = (*(("file",) if file is not None else ()), *(tie.name for tie in ties))
+    moments = tuple(
+        Moment(
+            name,
+            str(frame - raised),
+            str(frame),
+            (
+                *((str(frame + file),) if file is not None else ()),
+                *(tie.labels((frame,))[0] for tie in ties),
+            ),
+        )
+        for name, frame in ends
+    )
+    before = stored.cut_range.first
+    return MomentsDrawing(
+        "The same moments, counted",
+        str(setup.count),
+        columns,
+        moments,
+        raised != 0,
+        (
+            Fact("Cut begins, stored", str(before), False),
+            Fact("Numbers move by", counted(raised, "frame"), raised != 0),
+        ),
+    )

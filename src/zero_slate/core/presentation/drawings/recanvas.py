@@ -1,0 +1,72 @@
+"""A canvas before and after, one on the other, with what artwork loses and gains."""
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from zero_slate.core.base.figures import decimal
+from zero_slate.core.canvas.raster import Raster
+from zero_slate.core.canvas.resize import CanvasChange, KeepArtwork
+from zero_slate.core.media.placement import landing_words
+from zero_slate.core.presentation.drawings.canvas import PictureRect, Rect
+from zero_slate.core.shot.context import Situation
+
+
+@dataclass(frozen=True, slots=True)
+class RecanvasDrawing:
+    """Both canvases and the elements, in the new canvas's square pixels.
+
+    `keep` names what artwork does; empty where it is placed anew. `artwork` tells whether there is
+    any.
+    """
+
+    before: Rect
+    after: Rect
+    before_words: str
+    after_words: str
+    pictures: tuple[PictureRect, ...]
+    keep: str
+    words: str
+    seen: str
+    artwork: bool
+
+
+def draw_recanvas(
+    at: Situation, old: Raster, keep: KeepArtwork | None, made: CanvasChange | None, artwork: bool
+) -> RecanvasDrawing:
+    """Draw a shot on its new canvas, `at`, over the canvas it had."""
+    new = at.setup.raster
+    square = new.pixel_aspect
+
+    def rect(x: Fraction, y: Fraction, width: Fraction, height: Fraction) -> Rect:
+        return Rect(float(x * square), float(y), float(width * square), float(height))
+
+    after = rect(Fraction(0), Fraction(0), Fraction(new.width), Fraction(new.height))
+    if made is None:
+        across = old.pixel_aspect / square
+        x, y = (new.width - old.width * across) / 2, Fraction(new.height - old.height, 2)
+        before = rect(x, y, old.width * across, Fraction(old.height))
+        words, seen = "Each picture is placed on the new canvas as it was on the old.", ""
+    else:
+        frame = made.frame
+        before = rect(frame.x, frame.y, frame.width, frame.height)
+        words = made.bands.words
+        seen = f"{decimal(made.seen * 100, 1, trim=True)} %"
+    pictures = []
+    for landing in at.landings:
+        placed = landing.placed
+        said = landing_words(landing, new)
+        where = rect(placed.x, placed.y, placed.width, placed.height)
+        pictures.append(
+            PictureRect(landing.element.media.name, where, said, any(landing.cut_off(new)))
+        )
+    return RecanvasDrawing(
+        before,
+        after,
+        str(old.size),
+        str(new.size),
+        tuple(pictures),
+        str(keep or ""),
+        words,
+        seen,
+        artwork,
+    )

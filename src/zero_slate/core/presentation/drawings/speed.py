@@ -1,0 +1,53 @@
+"""The same movement at several rates, to be seen and not imagined."""
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from zero_slate.core.presentation.drawings.fact import Fact
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.time.film import drawings
+from zero_slate.core.time.rate import FrameRate
+
+HOLDS = (1, 2, 3)
+# The rates that are compared by eye most.
+COMMON = (12, 24, 25, 30)
+
+
+@dataclass(frozen=True, slots=True)
+class Speed:
+    """A rate, how many frames fill the work range's time, and the drawings each hold needs.
+
+    `numerator` ÷ `denominator` is the exact rate; a drawing held for h frames is shown for
+    h · denominator ÷ numerator seconds.
+    """
+
+    rate: str
+    numerator: int
+    denominator: int
+    frames: int
+    drawings: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SpeedDrawing:
+    """The edit's rate and the shot's first, then the common ones."""
+
+    title: str
+    corner: str
+    speeds: tuple[Speed, ...]
+    holds: tuple[int, ...]
+    facts: tuple[Fact, ...]
+
+
+def draw_speed(at: Situation) -> SpeedDrawing:
+    """Reckon what the work range's time takes at each rate: ⌈seconds × rate⌉ frames."""
+    mine, edit = at.setup.rate, at.edit.rate
+    lasts = mine.seconds(at.setup.work_range.length)
+    rates = dict.fromkeys((edit, mine, *(FrameRate(Fraction(rate)) for rate in COMMON)))
+    speeds = []
+    for rate in rates:
+        frames = at.setup.work_range.length if rate == mine else int(-(-lasts * rate.fraction // 1))
+        exact = rate.fraction
+        needed = tuple(drawings(frames, hold) for hold in HOLDS)
+        speeds.append(Speed(str(rate), exact.numerator, exact.denominator, frames, needed))
+    return SpeedDrawing("See the speed", str(mine), tuple(speeds), HOLDS, ())

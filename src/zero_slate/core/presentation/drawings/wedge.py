@@ -1,0 +1,42 @@
+"""A grey wedge: linear values of the working space, and what the display shows of them."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.presentation.drawings.fact import Fact
+from zero_slate.core.shot.context import Situation
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One patch: its name, its linear value, and the display's code from 0 to 1."""
+
+    label: str
+    linear: str
+    shown: float
+
+
+@dataclass(frozen=True, slots=True)
+class WedgeDrawing:
+    """The patches from dark to light; none where a name isn't known."""
+
+    title: str
+    corner: str
+    steps: tuple[Step, ...]
+    facts: tuple[Fact, ...]
+
+
+def draw_wedge(at: Situation) -> WedgeDrawing:
+    """Draw stops around 18 % grey through the shot's view."""
+    title = "Grey through the view"
+    corner = at.setup.working_space
+    if at.probe is None:
+        return WedgeDrawing(title, corner, (), (Fact("Shown", "not known", True),))
+    steps = tuple(
+        Step("grey" if not stops else f"{stops:+d}".replace("-", "−"), f"{linear:.3f}", shown)
+        for stops, linear, shown in at.probe.wedge
+    )
+    facts = (
+        Fact("18 % grey on the display", f"{at.probe.grey:.3f}", False),
+        Fact("White at 1.0 on the display", f"{at.probe.white:.3f}", False),
+    )
+    return WedgeDrawing(title, corner, steps, facts)

@@ -1,0 +1,291 @@
+"""The frame rule: the same moments in every count that people use."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+from math import ceil, floor
+
+from zero_slate.core.base.figures import decimal
+from zero_slate.core.media.element import MediaKind, Role
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.time.entry.clock import Clock, Tie
+from zero_slate.core.time.film import FRAMES_PER_FOOT, FeetFrames
+from zero_slate.core.time.frames import FrameRange, total
+from zero_slate.core.time.timecode import Timecode
+
+# Room beside the bands, as a share of what they span.
+MARGIN = Fraction(7, 100)
+# How many labelled marks a scale has at most, and marks in all.
+MOST_LABELS = 10
+MOST_MARKS = 140
+# A reading for each pixel of a wide screen is as fine as a hairline can be set.
+MOST_READINGS = 2400
+# How many elements have a band of their own.
+MOST_ELEMENTS = 6
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A mark on a scale, at a position in shot frames; level 2 is labelled, 1 long, 0 short."""
+
+    at: float
+    level: int
+    label: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """One count's marks, and its reading at every step of the rule."""
+
+    key: str
+    label: str
+    marks: tuple[Mark, ...]
+    readings: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """A stretch of frames: `blue` for the edit's, `ink` for the shot's, `disk`, `missing`."""
+
+    key: str
+    label: str
+    tone: str
+    runs: tuple[FrameRange, ...]
+    missing: tuple[FrameRange, ...]
+    note: str
+
+
+@dataclass(frozen=True, slots=True)
+class RuleMark:
+    """A key or marker of the shot."""
+
+    frame: int
+    kind: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """The rule from frame `first` to frame `last`; readings stand at each `step` frames.
+
+    `whole` is all there is to see, which a view may be a part of; `snap_first` and `snap_last` are
+    the frames that an end being dragged holds on to; `locked` says by whom the work range is.
+    """
+
+    first: int
+    last: int
+    step: int
+    home: int
+    whole: FrameRange
+    scales: tuple[Scale, ...]
+    bands: tuple[Band, ...]
+    marks: tuple[RuleMark, ...]
+    snap_first: tuple[int, ...]
+    snap_last: tuple[int, ...]
+    locked: str | None
+
+
+def build_rule(at: Situation, view: FrameRange | None = None) -> Rule:
+    """Lay out the scales and bands of a shot: all of them, or those of a view."""
+    setup = at.setup
+    whole = _whole(at)
+    # A view far off shows nothing, and one without end can't be laid out.
+    far = FrameRange(whole.first - whole.length, whole.last + whole.length)
+    shown = (view and view.overlap(far)) or whole
+    step = -(-shown.length // MOST_READINGS)
+    clock = at.clock
+    scales = _scales(clock, setup.work_range.first, setup.scan.interlaced, shown, step)
+    firsts, lasts = _snaps(at)
+    marks = tuple(
+        RuleMark(mark.frame, str(mark.kind), mark.name) for mark in at.marks if mark.frame in shown
+    )
+    return Rule(
+        shown.first,
+        shown.last,
+        step,
+        setup.work_range.first,
+        whole,
+        scales,
+        _bands(at),
+        marks,
+        firsts,
+        lasts,
+        at.lock.who if at.lock else None,
+    )
+
+
+def _whole(at: Situation) -> FrameRange:
+    setup = at.setup
+    spans = [setup.work_range, setup.cut_range, setup.clip_range]
+    spans += [placed.clip for placed in at.placed.values()]
+    # What lies far away from the shot's frames would leave them a speck; it is named, not drawn.
+    near = setup.work_range.length * 4 + 200
+    spans = [s for s in spans if abs(s.first - setup.work_range.first) < near]
+    first, last = min(s.first for s in spans), max(s.last for s in spans)
+    margin = max(4, ceil((last - first + 1) * MARGIN))
+    return FrameRange(first - margin, last + margin)
+
+
+def _snaps(at: Situation) -> tuple[tuple[int, ...], tuple[int, ...]]:
+    setup = at.setup
+    runs = [
+        setup.cut_range,
+        setup.cut_range.widened(setup.handles),
+        setup.clip_range,
+        *(placed.clip for placed in at.placed.values()),
+    ]
+    if at.asked.work_range:
+        runs.append(at.asked.work_range)
+    return tuple(sorted({r.first for r in runs})), tuple(sorted({r.last for r in runs}))
+
+
+def _bands(at: Situation) -> tuple[Band, ...]:
+    setup = at.setup
+    cut, work, clip = setup.cut_range, setup.work_range, setup.clip_range
+    blank = " + 1 blank" if setup.closing.frames else ""
+    bands = [
+        Band("cut", f"cut · {cut.length}", "blue", (cut,), (), ""),
+        Band("work", f"work · {work.length}{blank}", "ink", (work,), (), ""),
+        Band("clip", f"clip · {clip.length}", "clip", (clip,), (), ""),
+    ]
+    for element in at.elements[:MOST_ELEMENTS]:
+        placed = at.placed[element.id]
+        still = element.media.kind is MediaKind.STILL
+        holes = () if still else placed.missing(work)
+        there = "" if still else f" · {total(placed.present)}"
+        note = f"{total(holes)} missing" if holes else ""
+        label = "on disk" if element.role == Role.PLATE else element.role
+        bands.append(
+            Band(f"element-{element.id}", label + there, "disk", placed.present, holes, note)
+        )
+    return tuple(bands)
+
+
+# Most keystrokes leave time alone: the scales of the shots in hand are kept.
+@lru_cache(maxsize=64)
+def _scales(
+    clock: Clock, origin: int, fields: bool, view: FrameRange, step: int
+) -> tuple[Scale, ...]:
+    """Lay out every count; lengths, and `fields` where there are two a frame, from `origin`."""
+    rate = clock.rate
+    frames = range(view.first, view.last + 1, step)
+    scales = [
+        Scale("shot", "shot frame", tuple(_count_marks(view, 0, str)), tuple(map(str, frames)))
+    ]
+    for tie in clock.ties:
+        scale = _timecode_scale(tie, view, frames)
+        scales.insert(0, scale) if tie.name == "edit" else scales.append(scale)
+    scales.append(
+        Scale(
+            "seconds",
+            "seconds",
+            tuple(_second_marks(view, rate.fraction, origin)),
+            tuple(decimal(rate.seconds(n - origin), 2) for n in frames),
+        )
+    )
+    scales.append(
+        Scale(
+            "feet",
+            "35 mm feet",
+            tuple(_count_marks(view, origin, lambda n: str(FeetFrames(n)), FRAMES_PER_FOOT)),
+            tuple(str(FeetFrames(n - origin)) for n in frames),
+        )
+    )
+    if fields:
+        scales.append(
+            Scale(
+                "fields",
+                "fields",
+                tuple(_count_marks(view, origin, lambda n: str(2 * n))),
+                _field_readings(clock, origin, frames),
+            )
+        )
+    return tuple(scales)
+
+
+def _field_readings(clock: Clock, origin: int, frames: range) -> tuple[str, ...]:
+    """Read both fields of each frame: counted, and as the edit's timecode with the field's number.
+
+    SMPTE ST 12-1 tells the two fields of a frame apart as the first and the second.
+    """
+    counted = [f"{2 * (n - origin)}, {2 * (n - origin) + 1}" for n in frames]
+    if not clock.ties:
+        return tuple(counted)
+    written = clock.ties[0].labels(frames)
+    return tuple(f"{both} · {label}.1, .2" for both, label in zip(counted, written, strict=True))
+
+
+def _timecode_scale(tie: Tie, view: FrameRange, frames: range) -> Scale:
+    """Lay out the scale of a timecode that is tied to the shot's frames."""
+    at_start, start, ratio = tie.label, tie.frame, tie.pace
+    over, under = ratio.numerator, ratio.denominator
+
+    def position(label: int) -> float:
+        return start + (label - at_start.frames) * under / over
+
+    ends = sorted(at_start.frames + (f - start) * ratio for f in (view.first, view.last + 1))
+    marks = _timecode_marks(at_start, position, view, ceil(ends[0]), floor(ends[1]))
+    return Scale(tie.name, tie.name, tuple(marks), tuple(tie.labels(frames)))
+
+
+def _timecode_marks(
+    base: Timecode, position: Callable[[int], float], view: FrameRange, first: int, last: int
+) -> Iterator[Mark]:
+    """Mark seconds, labelled, and frames between them.
+
+    Each second is asked for its first label, since drop-frame seconds differ in length.
+    """
+    rate, drop = base.rate, base.drop
+    second = first // rate.nominal - 1
+    end = last // rate.nominal + 2
+    labelled = _pace(max(1, end - second - 2), MOST_LABELS, (1, 2, 5))
+    small = _pace(last - first + 1, MOST_MARKS, (1, 2, 5))
+    seconds_apart = max(1, small // rate.nominal)
+    for each in range(second - second % seconds_apart, end, seconds_apart):
+        label = Timecode.at_second(each, rate, drop=drop)
+        following = Timecode.at_second(each + 1, rate, drop=drop)
+        is_labelled = each % labelled == 0
+        yield from _within(view, position(label.frames), 2 if is_labelled else 1, str(label))
+        if small < rate.nominal:
+            half = label.frames + rate.nominal // 2
+            for count in range(label.frames + small, following.frames, small):
+                yield from _within(view, position(count), 1 if count == half else 0, None)
+
+
+def _within(view: FrameRange, at: float, level: int, label: str | None) -> Iterator[Mark]:
+    if view.first <= at <= view.last + 1:
+        yield Mark(at, level, label if level == 2 else None)
+
+
+def _count_marks(
+    view: FrameRange, origin: int, write: Callable[[int], str], unit: int = 1
+) -> Iterator[Mark]:
+    """Mark whole frames counted from `origin`, labelling every so many units."""
+    labelled = _pace(-(-view.length // unit), MOST_LABELS, (1, 2, 5)) * unit
+    small = min(_pace(view.length, MOST_MARKS, (1, 2, 5)), labelled)
+    small = small if labelled % small == 0 else labelled // (labelled // small)
+    for count in range(-(-(view.first - origin) // small) * small, view.last + 2 - origin, small):
+        level = 2 if count % labelled == 0 else 1 if count * 2 % labelled == 0 else 0
+        yield from _within(view, count + origin, level, write(count))
+
+
+def _second_marks(view: FrameRange, rate: Fraction, origin: int) -> Iterator[Mark]:
+    """Mark tenths of seconds or whole ones, as the span allows, from the work range's first."""
+    tenths = _pace(ceil(view.length / rate * 10), MOST_LABELS, (1, 2, 5))
+    fifth = Fraction(tenths, 50) * rate
+    for count in range(
+        ceil((view.first - origin) / fifth), floor((view.last + 1 - origin) / fifth) + 1
+    ):
+        label = f"{decimal(count * fifth / rate, 1, trim=True)} s"
+        yield from _within(view, float(origin + count * fifth), 0 if count % 5 else 2, label)
+
+
+def _pace(span: int, most: int, units: tuple[int, ...]) -> int:
+    """Return the smallest round step, a unit times a power of ten, that gives at most `most`."""
+    power = 1
+    while True:
+        for unit in units:
+            if span <= most * unit * power:
+                return unit * power
+        power *= 10

@@ -1,0 +1,76 @@
+"""What the edit asks of one shot."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.settings.models import EDIT_SETTINGS, EditFormat, Setup
+from zero_slate.core.shot.anchor import Anchor
+from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange
+from zero_slate.core.time.rate import FrameRate
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """The value that the edit asks of each setting; a setting that it doesn't ask is left out."""
+
+    values: dict[str, Any]
+
+    @property
+    def cut_range(self) -> FrameRange | None:
+        """The frames the edit shows, in the shot's count; None without an event."""
+        return self.values.get("cut_range")
+
+    @property
+    def work_range(self) -> FrameRange | None:
+        """The cut range and the handles asked; None without an event."""
+        return self.values.get("work_range")
+
+
+def asked_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Anchor) -> FrameRange:
+    """Return where a cut of `length` frames lies under a count.
+
+    A clip whose beginning isn't known is taken to begin with the handle asked. Shot frame = number
+    + (source frame − source frame at the count's moment). A count from a source that isn't known
+    goes by the clip.
+    """
+    in_clip = count.number + (edit.handles.head if anchor.lead is None else anchor.lead)
+    first = {
+        CountAt.CUT: count.number + anchor.slip,
+        CountAt.WORK: count.number + edit.handles.head + anchor.slip,
+        CountAt.CLIP: in_clip,
+        CountAt.FILE: anchor.file,
+        CountAt.TIMECODE: anchor.timecode,
+    }[count.at]
+    return FrameRange.starting(in_clip if first is None else first, length)
+
+
+def asked_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: Anchor) -> Asked:
+    """Gather what the edit asks.
+
+    Ranges are given in the shot's own count, so that a shot counted otherwise differs in its
+    count alone.
+    """
+    values: dict[str, Any] = {key: getattr(edit, key) for key in EDIT_SETTINGS}
+    if event is not None:
+        cut = asked_cut(event.length, edit, setup.count, anchor)
+        values["cut_range"] = cut
+        values["work_range"] = cut.widened(edit.handles)
+        values["code"] = event.code
+        label = clip_label(event, setup.clip_range.first, cut.first, setup.rate)
+        if setup.start_timecode and label:
+            values["start_timecode"] = label
+    return Asked(values)
+
+
+def clip_label(event: CutEvent, clip_first: int, cut_first: int, rate: FrameRate) -> str:
+    """Return the source timecode at a clip's first frame, for a shot at `rate`.
+
+    Empty where the shot is retimed, and where the source's labels don't exist at that rate.
+    """
+    if event.speed != 1 or event.source_rate.nominal != rate.nominal:
+        return ""
+    if event.source_drop and not rate.has_drop_frame:
+        return ""
+    ahead = (clip_first - cut_first) * event.pace
+    return str(event.source_in + int(ahead // 1))

@@ -1,0 +1,64 @@
+"""All that a revision of a shot holds."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import ClassVar
+
+from pydantic import BaseModel, ConfigDict, Field, StrictStr
+
+from zero_slate.core.base.serialization import EXACT
+from zero_slate.core.canvas.resize import ArtworkFrame
+from zero_slate.core.format_library.format import Format
+from zero_slate.core.settings.models import Setup
+from zero_slate.core.shot.anchor import ClipSource
+from zero_slate.core.shot.brief import Brief
+from zero_slate.core.time.marks import FrameMark
+
+
+@dataclass(frozen=True, slots=True)
+class Departure:
+    """The words that say why a setting differs, and the value they were written for.
+
+    A reason excuses that value only: set to another, the setting differs again.
+    """
+
+    value: StrictStr
+    reason: StrictStr
+
+    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+
+
+Departures = Mapping[str, Departure]
+
+
+@dataclass(frozen=True, slots=True)
+class Lock:
+    """A closed lock on the work range: by whom, and when."""
+
+    who: StrictStr
+    at: StrictStr
+
+    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+
+
+class Content(BaseModel):
+    """A shot's setup, why it departs from the edit, and what goes with it.
+
+    `shift` is how far changes of the count have raised the frame numbers so far; `source` is where
+    the clip began when it was counted; `events` are the codes of a comp's adjoining events.
+    `artwork` is where artwork lies that was drawn before the canvas was changed; `format` is the
+    format that was chosen, as it was then.
+    """
+
+    model_config = ConfigDict(frozen=True)
+
+    setup: Setup
+    departures: dict[str, Departure] = Field(default_factory=dict)
+    marks: tuple[FrameMark, ...] = ()
+    brief: Brief = Brief()
+    lock: Lock | None = None
+    source: ClipSource | None = None
+    shift: int = 0
+    events: tuple[str, ...] = ()
+    artwork: ArtworkFrame | None = None
+    format: Format | None = None

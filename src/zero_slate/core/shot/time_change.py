@@ -1,0 +1,175 @@
+"""What a change of rate, range or count does to work that has begun, before it is made."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any
+
+from zero_slate.core.base.figures import counted, decimal
+from zero_slate.core.settings.models import Setup
+from zero_slate.core.shot.anchor import Anchor
+from zero_slate.core.shot.change import change, held
+from zero_slate.core.shot.state import Content
+from zero_slate.core.time.film import FeetFrames, drawings
+from zero_slate.core.time.frames import CountAt, FrameRange, Handles
+from zero_slate.core.time.marks import in_order
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import Keep, Rescale, merged, milliseconds
+from zero_slate.core.time.timecode import Timecode
+
+RANGES = {"clip_range": "Clip range", "work_range": "Work range", "cut_range": "Cut range"}
+
+
+@dataclass(frozen=True, slots=True)
+class UpsetLine:
+    """A range, key or marker before and after; `notes` say what becomes of it."""
+
+    kind: str
+    name: str
+    before: str
+    after: str
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class LengthLine:
+    """The delivered length in one count, before and after."""
+
+    count: str
+    before: str
+    after: str
+
+
+@dataclass(frozen=True, slots=True)
+class Upset:
+    """Everything that a change moves: `outside` and `merging` count the marks that suffer."""
+
+    keep: Keep
+    sentence: str
+    lines: tuple[UpsetLine, ...]
+    lengths: tuple[LengthLine, ...]
+    outside: int
+    merging: int
+    largest_shift: str
+
+
+def upset(
+    content: Content, values: Mapping[str, Any], keep: Keep, anchor: Anchor
+) -> tuple[Content, Upset]:
+    """Return the content after a change, and what the change does.
+
+    With the timing kept, key k moves to `s + round((k − s) · b ÷ a)`, s being where the count
+    starts; ranges given in `values` are taken as given. Raises Refusal where a lock holds.
+    """
+    before = content.setup
+    now: FrameRate = values.get("rate", before.rate)
+    if keep is Keep.TIMING and now != before.rate:
+        start = _start(before)
+        scale = Rescale(start, start, before.rate, now)
+        scaled: dict[str, Any] = {key: scale.run(getattr(before, key)) for key in RANGES}
+        scaled["handles"] = _scaled_handles(before, scale)
+        given = {**scaled, **values}
+        refused = held(content, given)
+        if refused:
+            raise refused
+        moved = content.model_copy(
+            update={"marks": in_order(tuple(m.at(scale.frame(m.frame)) for m in content.marks))}
+        )
+        after = change(moved, given, anchor)
+    else:
+        scale = Rescale(0, 0, before.rate, before.rate)
+        after = change(content, values, anchor)
+    return after, _told(content, after, keep, scale)
+
+
+def _start(setup: Setup) -> int:
+    """Return the frame that the count starts at, which keeps its number."""
+    if setup.count.at is CountAt.CUT:
+        return setup.cut_range.first
+    return (setup.work_range if setup.count.at is CountAt.WORK else setup.clip_range).first
+
+
+def _scaled_handles(setup: Setup, scale: Rescale) -> Handles:
+    zero = scale.old
+    head, tail = (
+        scale.frame(zero + side) - scale.new for side in (setup.handles.head, setup.handles.tail)
+    )
+    return Handles(head, tail)
+
+
+def _told(content: Content, after: Content, keep: Keep, scale: Rescale) -> Upset:
+    was, now = content.setup, after.setup
+    raised = after.shift - content.shift
+    together = merged((mark.frame for mark in content.marks), scale)
+    lines = [
+        UpsetLine("range", name, _run(getattr(was, key)), _run(getattr(now, key)), ())
+        for key, name in RANGES.items()
+    ]
+    outside = merging = 0
+    largest = Fraction(0)
+    for mark in content.marks:
+        frame = scale.frame(mark.frame) + raised
+        notes = []
+        if frame not in now.work_range and mark.frame in was.work_range:
+            notes.append("falls outside the work range")
+            outside += 1
+        others = together.get(scale.frame(mark.frame), ())
+        if len(others) > 1:
+            notes.append(f"lands on {frame} with {counted(len(others) - 1, 'other')}")
+            merging += 1
+        off = scale.off(mark.frame)
+        largest = max(largest, off)
+        if off:
+            notes.append(f"{milliseconds(off)} off")
+        lines.append(
+            UpsetLine(str(mark.kind), mark.name, str(mark.frame), str(frame), tuple(notes))
+        )
+    return Upset(
+        keep,
+        _sentence(was, now, keep),
+        tuple(lines),
+        _lengths(was, now),
+        outside,
+        merging,
+        milliseconds(largest) if largest else "none",
+    )
+
+
+def _run(run: FrameRange) -> str:
+    return f"{run} · {run.length}"
+
+
+def _sentence(was: Setup, now: Setup, keep: Keep) -> str:
+    if was.rate == now.rate:
+        return f"The rate stays {now.rate}."
+    speed = now.rate.fraction / was.rate.fraction
+    if keep is Keep.NUMBERS:
+        return (
+            f"Every number stays; what is drawn plays {decimal(speed, 3, trim=True)}× as fast, "
+            f"from {was.rate} to {now.rate}."
+        )
+    return (
+        f"Every moment stays; {was.work_range.length} frames become {now.work_range.length}, "
+        f"from {was.rate} to {now.rate}."
+    )
+
+
+def _lengths(was: Setup, now: Setup) -> tuple[LengthLine, ...]:
+    counts = (
+        ("frames", lambda s: str(s.delivered_length)),
+        ("seconds", lambda s: f"{decimal(s.rate.seconds(s.delivered_length), 3)} s"),
+        (
+            "timecode",
+            lambda s: str(Timecode.from_frames(s.delivered_length, s.rate, drop=s.drops)),
+        ),
+        ("35 mm feet", lambda s: str(FeetFrames(s.delivered_length))),
+        ("drawings on ones", lambda s: str(s.work_range.length)),
+        ("drawings on twos", lambda s: str(drawings(s.work_range.length, 2))),
+        ("drawings on threes", lambda s: str(drawings(s.work_range.length, 3))),
+        *(
+            (("fields", lambda s: str(2 * s.delivered_length)),)
+            if now.scan.interlaced or was.scan.interlaced
+            else ()
+        ),
+    )
+    return tuple(LengthLine(name, write(was), write(now)) for name, write in counts)

@@ -1,0 +1,88 @@
+"""What time is read by: a rate, how labels are counted, and what stands in the field."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode, labels
+
+
+@dataclass(frozen=True, slots=True)
+class Tie:
+    """A timecode that stands for a shot frame: `label` is frame `frame`, `pace` labels a frame."""
+
+    name: str
+    label: Timecode
+    frame: int
+    pace: Fraction = Fraction(1)
+
+    def frame_of(self, label: Timecode) -> int:
+        """Return the shot frame that shows a label."""
+        return self.frame + (label.frames - self.label.frames) * self.pace.denominator // (
+            self.pace.numerator
+        )
+
+    def labels(self, frames: Iterable[int]) -> list[str]:
+        """Return what the timecode reads at shot frames."""
+        over, under = self.pace.numerator, self.pace.denominator
+        counts = (self.label.frames + (frame - self.frame) * over // under for frame in frames)
+        return labels(counts, self.label.rate, drop=self.label.drop)
+
+
+@dataclass(frozen=True, slots=True)
+class Clock:
+    """A rate, whether its labels drop, and the timecodes that are tied to shot frames."""
+
+    rate: FrameRate
+    drop: bool = False
+    ties: tuple[Tie, ...] = ()
+
+    def read_label(self, text: str) -> Timecode:
+        """Read a label at this rate, in either spelling where labels drop. Raises Refusal."""
+        return Timecode.parse(text, self.rate, drop=True if self.drop else None)
+
+
+@dataclass(slots=True)
+class Entry:
+    """A field being read: its clock, what stands there now, and what is worth saying.
+
+    `stands` is what a relative text counts from; `typed` are the parts of the setting that were
+    typed; `pixel_aspect` is that of the canvas. Readers add to `said` what a person should see
+    before the value is taken.
+    """
+
+    clock: Clock
+    stands: object = None
+    typed: tuple[str, ...] = ()
+    said: list[str] = field(default_factory=list)
+    pixel_aspect: Fraction = Fraction(1)
+
+    def at(self, stands: object) -> "Entry":
+        """Return the same entry for a part that something else stands in."""
+        return Entry(self.clock, stands, self.typed, self.said)
+
+    def say(self, *words: str) -> None:
+        """Note what was understood."""
+        self.said.extend(word for word in words if word not in self.said)
+
+
+def nearest_tie(ties: Iterable[Tie], label_text: str, drop: bool | None) -> tuple[Tie, Timecode]:
+    """Return the tie that a label lies closest to in time, with the label at that tie's rate.
+
+    Raises TimecodeRefusal where the label can't be at any of them, and ValueError without ties.
+    """
+    best: tuple[Fraction, Tie, Timecode] | None = None
+    refused: Exception | None = None
+    for tie in ties:
+        try:
+            label = Timecode.parse(label_text, tie.label.rate, drop=drop or tie.label.drop or None)
+        except ValueError as error:
+            refused = refused or error
+            continue
+        away = abs(label.seconds - tie.label.seconds)
+        if best is None or away < best[0]:
+            best = (away, tie, label)
+    if best is None:
+        raise refused or ValueError("there is no timecode to read by")
+    return best[1], best[2]

@@ -1,0 +1,356 @@
+"""A recut: the latest cut against one before, and taking it into the shots."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import ceil, floor
+
+from sqlalchemy.orm import Session
+
+from zero_slate.core.base.figures import counted, decimal
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.match import rate_warning
+from zero_slate.core.cut.comp import joined
+from zero_slate.core.cut.comparison import Answers, Doubt, Fate, Recutting, compare, covered, tally
+from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.shot.change import change
+from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.state import Content
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.services.productions_all import Productions
+from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots_all import Shots
+from zero_slate.store import cuts, elements, house, revisions
+from zero_slate.store.tables import Cut, MatchAnswer
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """A stretch of source frames, counted from the earlier of both cuts' first."""
+
+    first: int
+    last: int
+
+
+@dataclass(frozen=True, slots=True)
+class RecutLine:
+    """A shot of a recut: what became of it, and what it needs.
+
+    `before` and `after` lie on one scale of source frames. `short_head` and `short_tail` are the
+    frames of the work range asked that the shot's clip and files don't have, `holes` those missing
+    in between; `ask` says how many to ask for, in words. `taken` says that the shot has it already.
+    """
+
+    code: str
+    former_code: str
+    fate: Fate
+    shot_id: int | None
+    title: str
+    edit_in: str
+    length_before: int | None
+    length_after: int | None
+    head: int
+    tail: int
+    moved: int
+    speed: str
+    before: Stretch | None
+    after: Stretch | None
+    work_before: str
+    work_after: str
+    short_head: int
+    short_tail: int
+    holes: int
+    ask: str
+    locked_by: str
+    taken: bool
+    takes: bool
+    warning: str
+    doubt: Doubt | None
+
+
+@dataclass(frozen=True, slots=True)
+class RecutPage:
+    """A recut: the cuts it lies between, its shots and how many there are of each fate."""
+
+    production_id: int
+    title: str
+    before: int
+    after: int
+    numbers: tuple[int, ...]
+    lines: tuple[RecutLine, ...]
+    counts: dict[str, int]
+    frames_before: int
+    frames_after: int
+    to_take: int
+    to_ask: int
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """What taking a recut did: codes taken, set up anew, and left with why."""
+
+    taken: tuple[str, ...]
+    made: tuple[str, ...]
+    left: dict[str, str]
+
+
+@dataclass(frozen=True, slots=True)
+class _Known:
+    shot_id: int
+    content: Content
+    at: Situation
+
+
+class Recuts:
+    """Lays cuts against each other and takes them into shots."""
+
+    def __init__(self, workspace: Workspace, productions: Productions, shots: Shots):
+        self.workspace = workspace
+        self.productions = productions
+        self.shots = shots
+
+    def page(self, production_id: int, against: int | None = None) -> RecutPage:
+        """Lay the latest cut against the one before it, or against cut `against`."""
+        with self.workspace.reading() as session:
+            title = self.productions.title(session, production_id)
+            after, before = _cuts(session, production_id, against)
+            old, new = (cuts.events_of(session, cut.id) for cut in (before, after))
+            answers = house.answers_of(session, after.id)
+            told, known = self._told(session, production_id, old, new, answers)
+            numbers = tuple(range(1, after.number))
+        lines = tuple(self._line(each, known) for each in told)
+        return RecutPage(
+            production_id,
+            title,
+            before.number,
+            after.number,
+            numbers,
+            lines,
+            {str(fate): number for fate, number in tally(told).items()},
+            sum(event.length for event in old),
+            sum(event.length for event in new),
+            sum(line.takes and not line.taken and not line.locked_by for line in lines),
+            sum(line.short_head + line.short_tail + line.holes for line in lines),
+        )
+
+    def answer(self, production_id: int, code: str, former: str, same: bool) -> None:
+        """Keep what a person said of a doubtful match in the latest cut."""
+        with self.workspace.writing() as session:
+            after, _ = _cuts(session, production_id, None)
+            session.merge(
+                MatchAnswer(
+                    cut_id=after.id,
+                    code=code,
+                    former=former,
+                    same=same,
+                    who=self.workspace.who,
+                    at=self.workspace.now(),
+                )
+            )
+
+    def take(
+        self, production_id: int, codes: Sequence[str] | None, against: int | None = None
+    ) -> Taken:
+        """Take the recut into some shots, or into all: all of it or, on a failure, none.
+
+        A locked work range stays as it is, and its shot is left with that reason. New shots are
+        set up only where they are named.
+        """
+        wanted = None if codes is None else set(codes)
+        taken, made, left = [], [], {}
+        with self.workspace.writing() as session:
+            after, before = _cuts(session, production_id, against)
+            old, new = (cuts.events_of(session, cut.id) for cut in (before, after))
+            answers = house.answers_of(session, after.id)
+            told, known = self._told(session, production_id, old, new, answers)
+            for each in told:
+                if wanted is not None and each.code not in wanted:
+                    continue
+                if each.doubt is not None and wanted is not None:
+                    left[each.code] = f"it may be {each.doubt.former}: say so first"
+                elif each.fate is Fate.NEW and each.event and each.code not in known:
+                    if wanted is not None:
+                        self.shots.make_from_event(session, production_id, each.event)
+                        made.append(each.code)
+                elif each.asks_something:
+                    why = self._take(session, each, known, after.number)
+                    if why is None:
+                        taken.append(each.code)
+                    elif why:
+                        left[each.code] = why
+        return Taken(tuple(taken), tuple(made), left)
+
+    def _take(
+        self, session: Session, each: Recutting, known: dict[str, _Known], number: int
+    ) -> str | None:
+        """Give a shot what the recut asks; return why not, empty where there is nothing to do."""
+        shot = known.get(_shot_code(each))
+        if shot is None:
+            return "it isn't set up"
+        wanted = _wanted(shot, each)
+        if wanted == shot.content:
+            return ""
+        if shot.content.lock is not None:
+            return f"its work range is locked by {shot.content.lock.who}"
+        self.shots.follow_cut(session, shot.shot_id, wanted, f"Cut {number:02d}, {each.fate}: ")
+        return None
+
+    def _told(
+        self,
+        session: Session,
+        production_id: int,
+        old: list[CutEvent],
+        new: list[CutEvent],
+        answers: Answers,
+    ) -> tuple[tuple[Recutting, ...], dict[str, _Known]]:
+        told = compare(old, new, answers)
+        contents = revisions.contents_of(session, production_id)
+        comps = tuple(
+            comp
+            for content in contents.values()
+            if content.events and (comp := _comp(content, old, new)) is not None
+        )
+        told += comps
+        edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+        tied = elements.elements_of_shots(session, list(contents))
+        events = {_shot_code(each): each.event for each in told}
+        known = {}
+        for shot_id, content in contents.items():
+            code = content.setup.code
+            at = Situation.of(content, edit, events.get(code), tied.get(shot_id, ()))
+            known[code] = _Known(shot_id, content, at)
+        return told, known
+
+    def _line(self, each: Recutting, known: dict[str, _Known]) -> RecutLine:
+        shot = known.get(_shot_code(each))
+        former, event = each.former, each.event
+        origin = min(e.source.first for e in (former, event) if e is not None)
+        head = tail = holes = 0
+        work_before = work_after = locked = ""
+        takes = taken = False
+        warning = ""
+        if shot is not None:
+            setup = shot.content.setup
+            work_before = str(setup.work_range)
+            warning = rate_warning(setup, shot.at.edit, shot.content.departures)
+            asked = shot.at.asked.work_range
+            takes = each.asks_something
+            if asked is not None:
+                work_after = str(asked)
+                taken = takes and _wanted(shot, each) == shot.content
+                head, tail, holes = _short(shot, each, asked)
+            locked = shot.content.lock.who if shot.content.lock else ""
+        short = [
+            f"{counted(number, 'frame')} {where}"
+            for number, where in ((head, "at the head"), (tail, "at the tail"), (holes, "inside"))
+            if number
+        ]
+        shown = event or former
+        assert shown is not None, "a shot is in one of both cuts"
+        return RecutLine(
+            each.code,
+            former.code if each.renamed and former else "",
+            each.fate,
+            shot.shot_id if shot else None,
+            shot.content.setup.title if shot else shown.name,
+            str(shown.record_in),
+            former.length if former else None,
+            event.length if event else None,
+            each.head,
+            each.tail,
+            each.moved,
+            _speeds(former, event),
+            _span(former, origin),
+            _span(event, origin),
+            work_before,
+            work_after,
+            head,
+            tail,
+            holes,
+            f"ask for {' and '.join(short)}" if short and event else "",
+            locked,
+            taken,
+            takes,
+            warning,
+            each.doubt,
+        )
+
+
+def _cuts(session: Session, production_id: int, against: int | None) -> tuple[Cut, Cut]:
+    after = cuts.latest_cut(session, production_id)
+    if after is None or after.number < 2:
+        raise NotFound("There is one cut or none yet: a recut needs a cut before it.")
+    number = after.number - 1 if against is None else against
+    before = cuts.cut_number(session, production_id, number)
+    if before is None or number >= after.number:
+        raise Refusal(
+            f"There is no cut {number} before cut {after.number}.", nearest=str(after.number - 1)
+        )
+    return after, before
+
+
+def _comp(content: Content, old: list[CutEvent], new: list[CutEvent]) -> Recutting | None:
+    """Return what became of a comp: its length alone tells, since its source is the edit."""
+    code = content.setup.code
+    former, event = (
+        joined([e for e in events if e.code in content.events], code) for events in (old, new)
+    )
+    if former is None or event is None:
+        return None
+    tail = event.length - former.length
+    moved = event.record.first - former.record.first
+    fate = (
+        Fate.LONGER
+        if tail > 0
+        else Fate.SHORTER
+        if tail < 0
+        else Fate.MOVED
+        if moved
+        else Fate.UNCHANGED
+    )
+    return Recutting(fate, code, former, event, 0, tail, moved)
+
+
+def _shot_code(each: Recutting) -> str:
+    """Return the code that the shot has until the recut is taken."""
+    return each.former.code if each.former else each.code
+
+
+def _wanted(shot: _Known, each: Recutting) -> Content:
+    """Return a shot's content with what the recut asks: ranges, clip, label and code."""
+    asked = shot.at.asked
+    if asked.cut_range is None or asked.work_range is None:
+        return shot.content
+    values: dict[str, object] = {"cut_range": asked.cut_range, "work_range": asked.work_range}
+    clip = shot.content.setup.clip_range
+    if not clip.holds(asked.work_range):
+        values["clip_range"] = FrameRange(
+            min(clip.first, asked.work_range.first), max(clip.last, asked.work_range.last)
+        )
+    if each.renamed and not shot.content.events:
+        values["code"] = each.code
+    unlocked = shot.content.model_copy(update={"lock": None})
+    return change(unlocked, values, shot.at.anchor).model_copy(update={"lock": shot.content.lock})
+
+
+def _short(shot: _Known, each: Recutting, asked: FrameRange) -> tuple[int, int, int]:
+    plate = shot.at.plate
+    event, former = each.event, each.former
+    if event is not None and event.speed != 1:
+        # A retime is covered by source frames, however many frames they fill.
+        has = shot.content.setup.clip_range.length * abs(former.pace if former else event.pace)
+        there = floor(has) if plate is None else plate.media.count
+        return 0, max(0, ceil(asked.length * abs(event.pace)) - there), 0
+    if plate is None:
+        return covered(asked, shot.content.setup.clip_range, ())
+    placed = shot.at.placed[plate.id]
+    return covered(asked, placed.clip, placed.missing(asked))
+
+
+def _span(event: CutEvent | None, origin: int) -> Stretch | None:
+    return Stretch(event.source.first - origin, event.source.last - origin) if event else None
+
+
+def _speeds(former: CutEvent | None, event: CutEvent | None) -> str:
+    if former is None or event is None or former.speed == event.speed:
+        return ""
+    return " → ".join(f"{decimal(e.speed * 100, 1, trim=True)} %" for e in (former, event))

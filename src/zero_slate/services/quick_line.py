@@ -1,0 +1,39 @@
+"""The quick line of a shot, reckoned as it is typed."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.settings.quick_line import LONGEST_LINE, QuickWord, read_quick
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots_all import Shots
+
+
+@dataclass(frozen=True, slots=True)
+class QuickPage:
+    """Each word of a line as it was understood, and the texts that would be set."""
+
+    words: tuple[QuickWord, ...]
+    sound: bool
+    texts: dict[str, dict[str, str]]
+
+
+class Quick:
+    """Reads quick lines."""
+
+    def __init__(self, workspace: Workspace, shots: Shots):
+        self.workspace = workspace
+        self.shots = shots
+
+    def page(self, shot_id: int, line: str, chosen: dict[str, str]) -> QuickPage:
+        """Return what each word was understood as. Nothing is stored."""
+        if len(line) > LONGEST_LINE:
+            raise Refusal(
+                f"The line has {len(line)} characters and takes at most {LONGEST_LINE}.",
+                nearest=line[:LONGEST_LINE],
+            )
+        loaded = self.shots.load(shot_id)
+        setup, spaces = loaded.content.setup, frozenset(self.workspace.names.shown_spaces)
+        reading = read_quick(line, setup, loaded.stored.clock, spaces, chosen)
+        texts = {key: SETTINGS[key].kind.texts(value) for key, value in reading.values.items()}
+        return QuickPage(reading.words, reading.sound, texts)

@@ -1,0 +1,88 @@
+"""What every service works with: configuration, database, colour config and volumes."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from pathlib import Path
+
+from sqlalchemy.orm import Session
+
+from zero_slate.config import Config
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.config_names import ColourNames, Probe
+from zero_slate.core.settings.models import Setup
+from zero_slate.files import colour_config as colour
+from zero_slate.files.colour_config import behind_display
+from zero_slate.files.volume_files import inside
+from zero_slate.store.database import Database
+
+
+class NotFound(Refusal):
+    """Something that was asked for by its number or name and isn't there."""
+
+
+class Workspace:
+    """An installation at work. `generation` rises with each change, so that reads can be kept."""
+
+    def __init__(self, config: Config):
+        self.config = config
+        self.database = Database(config.database)
+        self.generation = 0
+        self.locks = config.read_locks()
+        self.color_config = config.color_config or colour.DEFAULT_CONFIG
+
+    @property
+    def names(self) -> ColourNames:
+        """The colour config's names."""
+        return colour.read_names(self.color_config)
+
+    def probe(self, setup: Setup) -> Probe | None:
+        """Return what the setup's display shows of known greys."""
+        view = setup.viewing
+        return colour.probe(self.color_config, setup.working_space, view.display, view.view)
+
+    def background(self, setup: Setup) -> tuple[float, float, float] | None:
+        """Return the setup's background colour in its working space."""
+        view, colour = setup.viewing, setup.background.colour
+        codes = (colour.red, colour.green, colour.blue)
+        return behind_display(
+            self.color_config, setup.working_space, view.display, view.view, codes
+        )
+
+    @property
+    def who(self) -> str:
+        """Who makes the changes."""
+        return self.config.who
+
+    def now(self) -> str:
+        """Return the time as it is stored: UTC, to the second."""
+        return datetime.now(UTC).strftime("%Y-%m-%dT%H:%M:%SZ")
+
+    @contextmanager
+    def reading(self) -> Iterator[Session]:
+        """Open a session that changes nothing."""
+        with self.database.reading() as session:
+            yield session
+
+    @contextmanager
+    def writing(self) -> Iterator[Session]:
+        """Open a session whose changes are on disk when it ends, or not made at all."""
+        with self.database.writing() as session:
+            yield session
+        self.generation += 1
+
+    def volume(self, name: str) -> Path:
+        """Return a volume's root folder. Raises NotFound."""
+        root = self.config.volumes.get(name)
+        if root is None:
+            known = ", ".join(self.config.volumes) or "none is configured"
+            raise NotFound(f"There is no volume “{name}”; there is: {known}.")
+        return root
+
+    def folder(self, volume: str, relative: str) -> Path:
+        """Return a folder of a volume. Raises NotFound or OutsideVolume."""
+        return inside(self.volume(volume), relative)
+
+    def close(self) -> None:
+        """Close the database."""
+        self.database.close()

@@ -1,0 +1,128 @@
+"""A canvas changed under artwork: nine anchors or scaled along, what is lost, what stays."""
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.canvas.test_raster import RASTERS
+from tests.core.scenes import CONTENT, header, plate, situation
+from zero_slate.core.canvas.overscan import Overscan
+from zero_slate.core.canvas.raster import Raster, Size
+from zero_slate.core.canvas.resize import KeepArtwork, bands_of, change_canvas, compose, seen_of
+from zero_slate.core.media.element import Element
+from zero_slate.core.presentation.change_preview import Wanted, propose
+from zero_slate.core.shot.change import change
+from zero_slate.core.shot.state import Content
+
+F = Fraction
+HD, FLAT = Raster(1920, 1080), Raster(1998, 1080)
+WIDER = Size(1998, 1080)
+ANCHORS = [keep for keep in KeepArtwork if keep is not KeepArtwork.SCALE]
+
+
+@pytest.mark.parametrize(
+    ("keep", "bands"),
+    [
+        # 1998 into 1920: 78 pixels have to go.
+        (KeepArtwork.CENTRE, "lost 39 px left, 39 px right"),
+        (KeepArtwork.LEFT, "lost 78 px right"),
+        (KeepArtwork.UPPER_RIGHT, "lost 78 px left"),
+        (KeepArtwork.SCALE, "gained 21.08 px top, 21.08 px bottom"),
+    ],
+)
+def test_a_narrower_canvas_loses_at_its_anchors_far_side(keep: KeepArtwork, bands: str) -> None:
+    made = change_canvas(FLAT, HD, keep)
+    assert made.bands.words == bands
+    assert made.seen == (1 if keep is KeepArtwork.SCALE else F(1920, 1998))
+
+
+def test_a_taller_canvas_gains_where_the_anchor_says() -> None:
+    made = change_canvas(HD, Raster(1920, 1200), KeepArtwork.LOWER)
+    assert made.bands.words == "gained 120 px top"
+    assert made.seen == 1
+
+
+@given(RASTERS, RASTERS, st.sampled_from(list(KeepArtwork)))
+def test_bands_and_the_old_canvas_make_up_the_new(
+    old: Raster, new: Raster, keep: KeepArtwork
+) -> None:
+    made = change_canvas(old, new, keep)
+    frame, bands = made.frame, made.bands
+    assert bands.left + frame.width + bands.right == new.width
+    assert bands.top + frame.height + bands.bottom == new.height
+    # Its pixels keep their shape as seen, whatever the new ones are.
+    shown = frame.width * new.pixel_aspect / frame.height
+    assert shown == old.display_aspect
+    assert 0 <= made.seen <= 1
+    if keep is KeepArtwork.SCALE:
+        assert made.seen == 1
+
+
+@given(RASTERS, RASTERS, st.sampled_from(ANCHORS))
+def test_there_and_back_at_one_anchor_is_the_identity(
+    old: Raster, new: Raster, keep: KeepArtwork
+) -> None:
+    there, back = change_canvas(old, new, keep), change_canvas(new, old, keep)
+    home = compose(there.frame, back.frame)
+    assert (home.x, home.y, home.across, home.down) == (0, 0, 1, 1)
+    assert seen_of(home, old) == 1
+    assert bands_of(home, old).words == "nothing lost, nothing gained"
+
+
+def artwork(size: Size) -> Element:
+    tied = plate(header=header(size=size))
+    return Element(7, "artwork", tied.media, tied.align)
+
+
+def changed(keep: KeepArtwork | None, canvas: Size = WIDER) -> tuple[str, Content]:
+    at = situation(CONTENT.setup, artwork(Size(1920, 1080)))
+    wanted = Wanted("typed", {"canvas": canvas})
+    proposal, content = propose(at, CONTENT, wanted, frozenset(), keep)
+    assert proposal.canvas is not None
+    assert proposal.canvas.artwork
+    (picture,) = proposal.canvas.pictures
+    return picture.words, content
+
+
+def test_artwork_keeps_its_pixels_at_an_anchor_and_is_placed_anew_without() -> None:
+    words, content = changed(KeepArtwork.LEFT)
+    assert words == "at its own size, 78 px across bare"
+    assert content.artwork is not None
+    assert (content.artwork.x, content.artwork.elements) == (0, (7,))
+    words, content = changed(None, Size(3840, 2160))
+    assert words == "enlarged 2×"
+    assert content.artwork is None
+    assert changed(KeepArtwork.CENTRE, Size(3840, 2160))[0].startswith("at its own size")
+
+
+def test_a_second_change_carries_the_first_along() -> None:
+    _, once = changed(KeepArtwork.CENTRE, Size(2000, 1100))
+    at = situation(once.setup, artwork(Size(1920, 1080)), artwork=once.artwork)
+    wanted = Wanted("typed", {"canvas": Size(1920, 1080)})
+    _, twice = propose(at, once, wanted, frozenset(), KeepArtwork.CENTRE)
+    assert twice.artwork is not None
+    assert (twice.artwork.x, twice.artwork.y) == (0, 0)
+    assert Content.model_validate_json(twice.model_dump_json()) == twice
+
+
+def test_a_canvas_typed_on_the_sheet_places_artwork_anew_and_other_settings_leave_it() -> None:
+    _, once = changed(KeepArtwork.LEFT)
+    assert once.artwork is not None
+    assert change(once, {"overscan": Overscan.parse("8")}).artwork == once.artwork
+    assert change(once, {"canvas": Size(1920, 1080)}).artwork is None
+
+
+def test_what_is_left_out_of_a_change_keeps_its_value() -> None:
+    at = situation(CONTENT.setup)
+    wanted = Wanted("typed", {"canvas": Size(2048, 858), "pixel_aspect": F(2)})
+    proposal, content = propose(at, CONTENT, wanted, frozenset(["pixel_aspect"]), None)
+    rows = {row.key: row for row in proposal.rows}
+    assert rows["canvas"].taken
+    assert not rows["pixel_aspect"].taken
+    assert (content.setup.canvas, content.setup.pixel_aspect) == (Size(2048, 858), 1)
+    assert any("2.39 in 1.78" in told.text for told in proposal.appear)
+    none, same = propose(at, CONTENT, wanted, frozenset(["canvas", "pixel_aspect"]), None)
+    assert same == CONTENT
+    assert none.appear == none.vanish == ()

@@ -1,0 +1,154 @@
+"""A change of rate, count or range under work that has begun."""
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.scenes import CONTENT, SETUP, plate, situation
+from tests.core.time.test_rate import RATES
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.presentation.drawings.moments import draw_moments
+from zero_slate.core.presentation.drawings.speed import draw_speed
+from zero_slate.core.shot.anchor import Anchor
+from zero_slate.core.shot.change import apply, change
+from zero_slate.core.shot.state import Content, Lock
+from zero_slate.core.shot.time_change import upset
+from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange, Handles
+from zero_slate.core.time.marks import FrameMark, MarkKind
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import Keep, Rescale, merged
+
+TWELVE, TWENTY_FOUR = FrameRate(Fraction(12)), FrameRate(Fraction(24))
+
+
+def drawn(*keys: int, rate: FrameRate = TWELVE, last: int = 48) -> Content:
+    run = FrameRange(1, last)
+    setup = SETUP.model_copy(
+        update={
+            "rate": rate,
+            "count": FrameCount(1),
+            "cut_range": run,
+            "work_range": run,
+            "clip_range": run,
+            "handles": Handles(0, 0),
+        }
+    )
+    return Content(setup=setup, marks=tuple(FrameMark(key, MarkKind.KEY) for key in keys))
+
+
+def test_keeping_the_timing_moves_every_key() -> None:
+    """Published: 12 → 24 with s = 1: 1, 13, 25 → 1, 25, 49."""
+    after, told = upset(drawn(1, 13, 25), {"rate": TWENTY_FOUR}, Keep.TIMING, Anchor())
+    assert [mark.frame for mark in after.marks] == [1, 25, 49]
+    assert after.setup.work_range == FrameRange(1, 96)
+    assert told.merging == 0
+    lengths = {line.count: (line.before, line.after) for line in told.lengths}
+    assert lengths["seconds"] == ("4.000 s", "4.000 s")
+    assert lengths["frames"] == ("48", "96")
+
+
+def test_keeping_the_numbers_changes_the_speed() -> None:
+    after, told = upset(drawn(1, 13), {"rate": TWENTY_FOUR}, Keep.NUMBERS, Anchor())
+    assert [mark.frame for mark in after.marks] == [1, 13]
+    assert after.setup.work_range == FrameRange(1, 48)
+    assert "plays 2× as fast" in told.sentence
+    slow, told = upset(drawn(1), {"rate": FrameRate(Fraction(6))}, Keep.NUMBERS, Anchor())
+    assert slow.setup.rate.nominal == 6
+    assert "plays 0.5× as fast" in told.sentence
+
+
+def test_keys_that_land_on_one_frame_are_told() -> None:
+    content = drawn(1, 2, 3, 4, rate=TWENTY_FOUR)
+    after, told = upset(content, {"rate": TWELVE}, Keep.TIMING, Anchor())
+    # Halves go up: 1, 2, 3, 4 land on 1, 2, 2, 3.
+    assert [mark.frame for mark in after.marks] == [1, 2, 3]
+    assert told.merging == 2
+    assert told.largest_shift == "41.67 ms"
+    notes = {line.before: line.notes for line in told.lines if line.kind == "key"}
+    assert notes["2"] == ("lands on 2 with 1 other", "41.67 ms off")
+
+
+def test_a_shorter_range_leaves_keys_outside() -> None:
+    _, told = upset(drawn(1, 40), {"work_range": FrameRange(1, 24)}, Keep.NUMBERS, Anchor())
+    assert told.outside == 1
+    assert [line.notes for line in told.lines if line.before == "40"] == [
+        ("falls outside the work range",)
+    ]
+
+
+def test_a_lock_holds_until_it_is_opened() -> None:
+    locked = CONTENT.model_copy(update={"lock": Lock("wren", "2026-01-05T10:00:00Z")})
+    with pytest.raises(Refusal, match=r"locked at 1001–1108 by wren"):
+        change(locked, {"work_range": FrameRange(1001, 1100)})
+    with pytest.raises(Refusal, match="locked"):
+        upset(locked, {"rate": FrameRate(Fraction(25))}, Keep.TIMING, Anchor())
+    # What it would follow otherwise leaves it alone; a new count only renumbers it.
+    assert change(locked, {"handles": Handles(4, 4)}).setup.work_range == SETUP.work_range
+    assert change(locked, {"count": FrameCount(1)}).setup.work_range == FrameRange(1, 108)
+
+
+@given(st.integers(-500, 500), RATES, RATES)
+def test_there_and_back_is_within_a_frame(frame: int, a: FrameRate, b: FrameRate) -> None:
+    there, back = Rescale(1, 1, a, b), Rescale(1, 1, b, a)
+    again = back.frame(there.frame(frame))
+    # Half a frame is lost at most on the way there, and half on the way back.
+    assert abs(again - frame) <= a.fraction / b.fraction / 2 + 1
+    assert there.off(frame) <= Fraction(1, 2) / b.fraction
+    assert Rescale(1, 7, a, a).frame(frame) == frame + 6
+
+
+@given(st.lists(st.integers(0, 400), max_size=40), RATES, RATES)
+def test_what_merges_is_counted_once(frames: list[int], a: FrameRate, b: FrameRate) -> None:
+    scale = Rescale(0, 0, a, b)
+    together = merged(frames, scale)
+    lost = sum(len(old) - 1 for old in together.values())
+    assert len(set(frames)) - lost == len({scale.frame(frame) for frame in frames})
+
+
+def test_marks_are_renumbered_with_the_count() -> None:
+    content = CONTENT.model_copy(update={"marks": (FrameMark(1009, name="frost"),)})
+    after = change(content, {"count": FrameCount(1)})
+    assert (after.marks, after.shift) == ((FrameMark(9, name="frost"),), -1000)
+    assert change(after, {"count": FrameCount(1001)}) == content
+
+
+def test_counts_from_the_source() -> None:
+    files = plate(FrameRange(2001, 2108))
+    anchor = situation(SETUP, files).anchor
+    assert (anchor.file, anchor.timecode) == (2009, 390465)
+    by_file = apply(SETUP, {"count": FrameCount(0, CountAt.FILE)}, anchor)
+    assert by_file.cut_range == FrameRange(2009, 2100)
+    by_timecode = apply(SETUP, {"count": FrameCount(0, CountAt.TIMECODE)}, anchor)
+    # 04:31:09:09 at a base of 24.
+    assert by_timecode.cut_range.first == ((4 * 60 + 31) * 60 + 9) * 24 + 9
+    assert apply(by_timecode, {"count": SETUP.count}, anchor) == SETUP
+    # Without files nothing is known to number by, and nothing moves.
+    assert apply(SETUP, {"count": FrameCount(0, CountAt.FILE)}).cut_range == SETUP.cut_range
+
+
+def test_old_and_new_numbers_stand_side_by_side() -> None:
+    after = SETUP.model_copy(
+        update={
+            "count": FrameCount(1),
+            "cut_range": FrameRange(9, 100),
+            "work_range": FrameRange(1, 108),
+            "clip_range": FrameRange(1, 108),
+        }
+    )
+    told = draw_moments(situation(after, plate()), SETUP, -1000)
+    begins = told.moments[2]
+    assert (begins.name, begins.was, begins.now) == ("cut begins", "1009", "9")
+    assert told.columns == ("file", "edit", "source")
+    assert begins.counts == ("1009", "01:00:08:10", "04:31:09:09")
+    assert told.renumbered
+
+
+def test_the_speed_is_told_in_drawings() -> None:
+    told = draw_speed(situation(SETUP.model_copy(update={"rate": TWENTY_FOUR})))
+    first, second = told.speeds[:2]
+    assert (first.rate, second.rate) == ("24000/1001", "24")
+    assert second.drawings == (108, 54, 36)
+    assert {speed.rate: speed.frames for speed in told.speeds}["12"] == 54
+    assert {speed.rate: speed.frames for speed in told.speeds}["25"] == 113

@@ -1,0 +1,109 @@
+"""Data files written again: every byte that is no frame number stays."""
+
+import io
+import json
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from zero_slate.core.time.frame_remapping import Moved
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import Rescale
+from zero_slate.files.data.reading import read_layout
+from zero_slate.files.data.rows import DataRefusal
+
+RATE = FrameRate(Fraction(24))
+
+
+def rewritten(content: bytes, *columns: int, by: int = 1000) -> bytes:
+    source = io.BytesIO(content)
+    _, rewrite = read_layout(source)
+    pieces = list(rewrite(source, columns, Moved(Rescale(0, by, RATE, RATE))))
+    assert sum(taken for _, taken in pieces) in (len(content), len(content) - 3)
+    return b"".join(piece for piece, _ in pieces)
+
+
+@pytest.mark.parametrize(
+    ("content", "written"),
+    [
+        (b"frame,x\n1,2.50\n2,2.75\n", b"frame,x\n1001,2.50\n1002,2.75\n"),
+        (b"frame;x\r\n1 ; 2,5\r\n", b"frame;x\r\n1001 ; 2,5\r\n"),
+        (b'frame\tnote\n"7"\t"a ""b"", c"\n', b'frame\tnote\n"1007"\t"a ""b"", c"\n'),
+        (b"\xef\xbb\xbfframe,x\n1,2", b"\xef\xbb\xbfframe,x\n1001,2"),
+        (b"1,a\n2,b\n\n3,c\n", b"1001,a\n1002,b\n\n1003,c\n"),
+        (b'frame,note\n1,"two\nlines"\n2,x\n', b'frame,note\n1001,"two\nlines"\n1002,x\n'),
+        (b"frame,x\n1.50,\xe9\n", b"frame,x\n1001.50,\xe9\n"),
+    ],
+)
+def test_csv_keeps_every_other_byte(content: bytes, written: bytes) -> None:
+    assert rewritten(content, 0) == written
+
+
+def test_several_columns_of_frames_move_together() -> None:
+    assert rewritten(b"drawing,in,out\n1,1,3\n", 1, 2) == b"drawing,in,out\n1,1001,1003\n"
+
+
+def test_json_keeps_every_other_byte() -> None:
+    content = b'[\n {"frame": 1, "at" : [1, {"frame": 5}], "n":"x\\"y"},\n\t{"frame":"2"} ]\n'
+    written = content.replace(b'{"frame": 1,', b'{"frame": 1001,').replace(b'"2"', b'"1002"')
+    assert rewritten(content, 0) == written
+
+
+@pytest.mark.parametrize(
+    ("content", "words"),
+    [
+        (b"", "empty"),
+        (b"\0\1\2frame", "not text"),
+        (b"frame,x\n1,2\nlate,3\n", "Line 3: the column “frame” holds “late”"),
+        (b"frame,x\n1,2\n,3\n", "Line 3: the column “frame” holds nothing"),
+        (b'frame,x\n1,"2\n', "never closes"),
+        (b'{"frame": 1}', "array of objects"),
+        (b"[1, 2]", "Row 1 is “1”"),
+        (b"[]", "no rows"),
+        (b'[{"frame": 1}, {"x": 2}]', "Row 2: the column “frame” holds nothing"),
+        (b'[{"frame": 1}, {"frame": true}]', "Row 2: the column “frame” holds “true”"),
+        (b'[{"frame": 1}, {"fra', "breaks off"),
+        (b'[{"frame": 1}', "breaks off"),
+    ],
+)
+def test_what_cannot_be_put_right_is_told(content: bytes, words: str) -> None:
+    with pytest.raises(DataRefusal) as refused:
+        rewritten(content, 0)
+    assert words in str(refused.value)
+
+
+CELLS = st.text(
+    st.characters(codec="utf-8", exclude_characters='\r\n",', exclude_categories=["Cs", "Cc"]),
+    max_size=8,
+)
+
+
+@given(st.lists(st.tuples(st.integers(0, 99999), CELLS, CELLS), min_size=1, max_size=30))
+def test_any_csv_changes_in_its_frames_alone(rows: list[tuple[int, str, str]]) -> None:
+    lines = ["frame,a,b", *(f"{frame},x{a},y{b}" for frame, a, b in rows)]
+    moved = ["frame,a,b", *(f"{frame + 1000},x{a},y{b}" for frame, a, b in rows)]
+    assert rewritten("\n".join(lines).encode(), 0) == "\n".join(moved).encode()
+
+
+@given(
+    st.lists(st.tuples(st.integers(-999, 99999), st.text(max_size=8)), min_size=1, max_size=20),
+    st.sampled_from([None, 1, 2]),
+)
+def test_any_json_changes_in_its_frames_alone(
+    rows: list[tuple[int, str]], indent: int | None
+) -> None:
+    def made(by: int) -> bytes:
+        said = [{"note": text, "frame": frame + by} for frame, text in rows]
+        return json.dumps(said, indent=indent).encode()
+
+    assert rewritten(made(0), 1) == made(1000)
+
+
+def test_columns_and_first_rows_are_shown() -> None:
+    layout, _ = read_layout(io.BytesIO(b'[{"frame": 1, "x": "a"}, {"y": null, "frame": 2}]'))
+    assert (layout.form, layout.columns) == ("JSON", ("frame", "x", "y"))
+    assert layout.rows == (("1", "a", ""), ("2", "", "null"))
+    layout, _ = read_layout(io.BytesIO(b"3,4\n5,6\n"))
+    assert (layout.form, layout.columns) == ("CSV without a heading", ("column 1", "column 2"))
