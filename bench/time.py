@@ -14,7 +14,7 @@ from bench.figures import Figure, seconds
 from zero_slate.config import Config
 from zero_slate.core.cut.comparison import compare
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.time.frame_remapping import Moved
+from zero_slate.core.time.frame_remapping import FrameRemapper
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
@@ -107,7 +107,7 @@ def _rows() -> Iterator[Figure]:
     def work() -> None:
         source = io.BytesIO(content)
         _, rewrite = read_layout(source)
-        for _ in rewrite(source, (0,), Moved(Rescale(1, 1001, FILM, FILM))):
+        for _ in rewrite(source, (0,), FrameRemapper(Rescale(1, 1001, FILM, FILM))):
             pass
 
     taken = min(seconds(work, 2))

@@ -68,14 +68,14 @@ def hand_off(page: Page) -> None:
 
 
 def type_rate(page: Page) -> None:
-    """Take the rate in hand, and type one that can be read in two ways."""
+    """Take the rate selected, and type one that can be read in two ways."""
     page.get_by_role("textbox", name="Rate").fill("25i")
     page.get_by_role("alert").wait_for()
 
 
 def all_read(page: Page) -> None:
     """Wait until every header of the folder is read."""
-    page.get_by_role("region", name="Folder").get_by_text("tied to this shot").first.wait_for()
+    page.get_by_role("region", name="Folder").get_by_text("linked to this shot").first.wait_for()
     page.get_by_text("Reading every header").wait_for(state="hidden")
 
 

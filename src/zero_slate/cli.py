@@ -181,7 +181,7 @@ def _checked_text(checked: Checked) -> str:
     head = f"{checked.path}  {media.header.size}  {frames_words(media)} ({media.count})"
     if checked.agrees:
         return f"{head}\n  agrees"
-    return "\n".join([head, *(f"  {said.severity}: {said.text}" for said in checked.says)])
+    return "\n".join([head, *(f"  {said.severity}: {said.text}" for said in checked.messages)])
 
 
 def _checked_json(checked: Checked) -> dict[str, object]:
@@ -194,6 +194,6 @@ def _checked_json(checked: Checked) -> dict[str, object]:
         "frames": frames_words(media) if media else None,
         "count": media.count if media else 0,
         "findings": [
-            {"code": s.code, "severity": str(s.severity), "text": s.text} for s in checked.says
+            {"code": s.code, "severity": str(s.severity), "text": s.text} for s in checked.messages
         ],
     }

@@ -91,7 +91,7 @@ def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:
     page.keyboard.press("p")
     expect(page.locator("html")).to_have_attribute("data-paper", "dim")
     for key, heading in (
-        ("m", "Tied to this shot"),
+        ("m", "Linked to this shot"),
         ("t", "Change the time of this shot"),
         ("q", "Put a data file right"),
         ("h", "What is written"),
@@ -133,7 +133,7 @@ def test_the_second_of_two_tabs_is_told(page: Page) -> None:
     expect(other.get_by_role("alert")).to_contain_text("saved version 3 in another place")
     expect(other.get_by_role("alert")).to_contain_text("Rate 24000/1001 → 24")
     expect(other.get_by_label("Height")).to_have_value("1079")
-    other.get_by_role("button", name="Save mine on top").click()
+    other.get_by_role("button", name="Save mine as the newer version").click()
     expect(head(other)).to_contain_text("2 differences")
     expect(head(page)).to_contain_text("2 differences")
     other.get_by_role("button", name="Undo").click()
@@ -150,7 +150,7 @@ def test_what_is_open_typed_and_saved_outlives_a_killed_server(page: Page, serve
     expect(head(page)).to_contain_text("v003")
     served.kill()
     page.get_by_role("textbox", name="Rate").fill("25")
-    expect(page.get_by_role("alert")).to_contain_text("does not answer")
+    expect(page.get_by_role("alert")).to_contain_text("Can't reach Zero Slate")
     served.start()
     page.reload()
     expect(page.get_by_role("textbox", name="Rate")).to_have_value("25")

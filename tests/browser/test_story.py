@@ -75,7 +75,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
 
     # What can't be stays as it is typed, with what would work; Esc puts back what stood there.
     width.fill("90000")
-    expect(size.get_by_role("alert")).to_contain_text("at most 32,768 pixels a side")
+    expect(size.get_by_role("alert")).to_contain_text("over 32,768 pixels a side")
     width.press("Enter")
     expect(width).to_have_value("90000")
     expect(head(page)).to_contain_text("v001")
@@ -91,7 +91,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
     page.get_by_role("button", name="Undo").click()
     expect(head(page)).to_contain_text("1 difference from the edit")
     expect(width).to_have_value("1998")
-    size.get_by_role("button", name="Say why").click()
+    size.get_by_role("button", name="Add a reason").click()
     size.get_by_label("Why size differs").fill("shown in a cinema")
     size.get_by_label("Why size differs").press("Enter")
     expect(size).to_contain_text("“shown in a cinema”")
@@ -104,7 +104,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
         folder.get_by_role("button", name=name).click()
     expect(folder).to_contain_text("4 frames short at the tail")
     folder.get_by_role("button", name="Tie as the plate").click()
-    expect(page.get_by_role("region", name="Tied to this shot")).to_contain_text("by timecode")
+    expect(page.get_by_role("region", name="Linked to this shot")).to_contain_text("by timecode")
     page.get_by_role("link", name="Sheet", exact=True).click()
     expect(row(page, "work_range")).to_contain_text("1105–1108 missing")
     expect(page.get_by_role("slider", name="Frame rule")).to_contain_text("4 missing")

@@ -121,7 +121,7 @@ def test_the_rule_is_zoomed_panned_and_snapped(page: Page) -> None:
     page.keyboard.press("i")
     marks = page.get_by_role("region", name="Keys and markers")
     expect(marks.get_by_label(re.compile("Frame of marker"))).to_have_count(1)
-    marks.get_by_role("button", name=re.compile("Take out marker")).click()
+    marks.get_by_role("button", name=re.compile("Remove marker")).click()
     expect(marks.get_by_label(re.compile("Frame of marker"))).to_have_count(0)
 
 
@@ -135,7 +135,7 @@ def test_a_change_of_rate_is_seen_taken_and_undone(page: Page) -> None:
     page.get_by_label("the numbers").check()
     expect(does).to_contain_text("plays 0.5× as fast")
     page.get_by_label("the timing").check()
-    page.get_by_role("button", name="Take this change").click()
+    page.get_by_role("button", name="Apply this change").click()
     expect(row(page, "work_range").get_by_label("Last frame")).to_have_value("1054")
     warning = page.locator("[data-rate-warning]")
     expect(warning).to_contain_text("This shot runs at 12, the edit at 24000/1001")
@@ -227,7 +227,7 @@ def test_a_data_file_is_put_right(page: Page, served: Served, tmp_path: Path) ->
 def test_elements_at_other_rates_show_their_cadence(page: Page) -> None:
     open_shot(page, "RIV_0020")
     page.get_by_role("link", name="Media").click()
-    tied = page.get_by_role("region", name="Tied to this shot")
+    tied = page.get_by_role("region", name="Linked to this shot")
     water = tied.get_by_role("figure", name="25 in 24000/1001")
     expect(water).to_contain_text("Never shown")
     art = tied.get_by_role("figure", name="12 in 24000/1001")
@@ -262,7 +262,7 @@ def test_a_recut_is_taken_shot_by_shot_and_all_at_once(page: Page) -> None:
     line = page.locator("[data-recut=RIV_0010]")
     expect(line).to_contain_text("longer")
     expect(line).to_contain_text("ask for 6 frames at the tail")
-    for code, fate in (
+    for code, change in (
         ("RIV_0020", "moved in the edit only"),
         ("RIV_0030", "shorter"),
         ("RIV_0040", "slipped"),
@@ -270,14 +270,14 @@ def test_a_recut_is_taken_shot_by_shot_and_all_at_once(page: Page) -> None:
         ("RIV_0060", "gone"),
         ("RIV_0080", "new"),
     ):
-        expect(page.locator(f"[data-recut={code}]")).to_contain_text(fate)
-    doubt = page.locator("[data-recut=RIV_0075]")
-    doubt.get_by_role("button", name="It is RIV_0070").click()
+        expect(page.locator(f"[data-recut={code}]")).to_contain_text(change)
+    uncertain = page.locator("[data-recut=RIV_0075]")
+    uncertain.get_by_role("button", name="It is RIV_0070").click()
     expect(page.locator("[data-recut=RIV_0075]")).to_contain_text("was RIV_0070")
-    line.get_by_role("button", name="Take it").click()
+    line.get_by_role("button", name="Apply").click()
     expect(page.get_by_role("status")).to_contain_text("1 taken")
     expect(line).to_contain_text("taken")
-    page.get_by_role("button", name=re.compile("Take all")).click()
+    page.get_by_role("button", name=re.compile("Apply [0-9]+ change")).click()
     expect(page.get_by_role("status")).to_contain_text(
         "RIV_0030: its work range is locked by tester"
     )

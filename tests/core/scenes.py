@@ -5,10 +5,12 @@ from fractions import Fraction
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.media.element import Align, Channel, Element, Header, Media, MediaKind
-from zero_slate.core.settings.models import EditFormat, Setup
-from zero_slate.core.shot.change import clip_source, setup_from_event
-from zero_slate.core.shot.context import Situation, clock_of
+from zero_slate.core.media.element import Align, Element
+from zero_slate.core.media.header import Channel, Header, Media, MediaKind
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext, clock_of
+from zero_slate.core.shot.from_event import clip_source, setup_from_event
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
@@ -54,7 +56,7 @@ def header(**said: object) -> Header:
 
 
 def plate(*present: FrameRange, align: Align = Align.TIMECODE, **about: object) -> Element:
-    """A sequence tied as plate: all of 1001–1108 unless said otherwise."""
+    """A sequence linked as plate: all of 1001–1108 unless said otherwise."""
     said = {"header": header(), "padding": 4, **about}
     media = Media(
         "plate.####.exr", MediaKind.SEQUENCE, present=present or (FrameRange(1001, 1108),), **said
@@ -68,7 +70,7 @@ def working(first: int, last: int, **about: object) -> Setup:
     return SETUP.model_copy(update={"work_range": run, "clip_range": run, **about})
 
 
-def situation(setup: Setup = SETUP, *elements: Element, **about: object) -> Situation:
+def context_for(setup: Setup = SETUP, *elements: Element, **about: object) -> ShotContext:
     """A shot of EDIT and EVENT."""
     said = {"edit": EDIT, "event": EVENT, "elements": elements, **about}
-    return Situation(setup, **said)  # type: ignore[arg-type]
+    return ShotContext(setup, **said)  # type: ignore[arg-type]

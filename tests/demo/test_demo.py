@@ -6,9 +6,9 @@ from pathlib import Path
 import pytest
 
 from zero_slate.config import Config
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.checks.finding import State
-from zero_slate.core.media.element import MediaKind
+from zero_slate.core.media.header import MediaKind
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.demo import make
 from zero_slate.demo.make import make_demo
@@ -74,7 +74,7 @@ def test_artwork_and_movies(made: Config) -> None:
     assert (movie.kind, movie.count) == (MediaKind.MOVIE, 226)
     assert movie.header.timecode == "05:02:11:08"
     archive = media_of(made, "orchard", "GRA_0040")
-    assert archive.header.scan is Scan.UPPER_FIRST
+    assert archive.header.scan is ScanMode.UPPER_FIRST
     assert archive.header.rate == FrameRate.parse("25")
     assert str(archive.header.pixel_aspect) == "16/11"
 

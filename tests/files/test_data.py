@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zero_slate.core.time.frame_remapping import Moved
+from zero_slate.core.time.frame_remapping import FrameRemapper
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
 from zero_slate.files.data.reading import read_layout
@@ -20,7 +20,7 @@ RATE = FrameRate(Fraction(24))
 def rewritten(content: bytes, *columns: int, by: int = 1000) -> bytes:
     source = io.BytesIO(content)
     _, rewrite = read_layout(source)
-    pieces = list(rewrite(source, columns, Moved(Rescale(0, by, RATE, RATE))))
+    pieces = list(rewrite(source, columns, FrameRemapper(Rescale(0, by, RATE, RATE))))
     assert sum(taken for _, taken in pieces) in (len(content), len(content) - 3)
     return b"".join(piece for piece, _ in pieces)
 

@@ -7,8 +7,8 @@ from pathlib import Path
 import numpy as np
 import pytest
 
-from tests.core.scenes import SETUP, plate, situation
-from zero_slate.core.canvas.scan import Scan
+from tests.core.scenes import SETUP, context_for, plate
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.checks.match import match
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
@@ -33,39 +33,39 @@ def moments(count: int, speed: float) -> list[Luma]:
     return made
 
 
-def woven(scan: Scan, speed: float = 3) -> Iterator[Luma]:
+def woven(scan: ScanMode, speed: float = 3) -> Iterator[Luma]:
     fields = moments(24, speed)
     for first, second in zip(fields[::2], fields[1::2], strict=True):
         frame = first.copy()
-        if scan is Scan.UPPER_FIRST:
+        if scan is ScanMode.UPPER_FIRST:
             frame[1::2] = second[1::2]
-        elif scan is Scan.LOWER_FIRST:
+        elif scan is ScanMode.LOWER_FIRST:
             frame[0::2] = second[0::2]
         yield frame
 
 
-@pytest.mark.parametrize("scan", list(Scan))
+@pytest.mark.parametrize("scan", list(ScanMode))
 @pytest.mark.parametrize("speed", [2, 3, 5])
-def test_the_order_is_seen_in_the_pixels(scan: Scan, speed: float) -> None:
+def test_the_order_is_seen_in_the_pixels(scan: ScanMode, speed: float) -> None:
     assert scan_of(woven(scan, speed)) is scan
 
 
 def test_what_stands_still_tells_nothing() -> None:
-    assert scan_of(woven(Scan.UPPER_FIRST, 0)) is None
+    assert scan_of(woven(ScanMode.UPPER_FIRST, 0)) is None
     assert scan_of(iter([])) is None
 
 
 @pytest.mark.parametrize(
     ("upper", "marked", "seen"),
     [
-        (True, None, Scan.UPPER_FIRST),
-        (False, None, Scan.LOWER_FIRST),
-        (False, True, Scan.LOWER_FIRST),
-        (None, None, Scan.PROGRESSIVE),
+        (True, None, ScanMode.UPPER_FIRST),
+        (False, None, ScanMode.LOWER_FIRST),
+        (False, True, ScanMode.LOWER_FIRST),
+        (None, None, ScanMode.PROGRESSIVE),
     ],
 )
 def test_movies_are_looked_at(
-    tmp_path: Path, upper: bool | None, marked: bool | None, seen: Scan
+    tmp_path: Path, upper: bool | None, marked: bool | None, seen: ScanMode
 ) -> None:
     file = tmp_path / "a.mov"
     write_movie(
@@ -81,20 +81,20 @@ def test_movies_are_looked_at(
     media = read_movie(file)
     assert media.pixel_fields is seen
     if marked:
-        assert media.header.scan is Scan.UPPER_FIRST
+        assert media.header.scan is ScanMode.UPPER_FIRST
 
 
 def test_a_movie_marked_the_wrong_way_round_is_told() -> None:
-    setup = SETUP.model_copy(update={"scan": Scan.UPPER_FIRST})
-    tied = plate()
+    setup = SETUP.model_copy(update={"scan": ScanMode.UPPER_FIRST})
+    linked = plate()
     media = replace(
-        tied.media,
-        pixel_fields=Scan.LOWER_FIRST,
-        header=replace(tied.media.header, scan=Scan.UPPER_FIRST),
+        linked.media,
+        pixel_fields=ScanMode.LOWER_FIRST,
+        header=replace(linked.media.header, scan=ScanMode.UPPER_FIRST),
     )
-    edit = situation().edit.model_copy(update={"scan": Scan.UPPER_FIRST})
-    (told,) = match(situation(setup, replace(tied, media=media), edit=edit)).findings
+    edit = context_for().edit.model_copy(update={"scan": ScanMode.UPPER_FIRST})
+    (told,) = match(context_for(setup, replace(linked, media=media), edit=edit)).findings
     assert told.code == "media.fields-seen"
     assert "show the lower field first, but it is marked upper field first" in told.sentence.text
     assert told.change is not None
-    assert told.change.values == {"scan": Scan.LOWER_FIRST}
+    assert told.change.values == {"scan": ScanMode.LOWER_FIRST}

@@ -9,8 +9,8 @@ import pytest
 from tests.makers import FILM, write_movie, write_picture, write_sequence
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.canvas.scan import Scan
-from zero_slate.core.media.element import Media, MediaKind
+from zero_slate.core.canvas.scan import ScanMode
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.media.folders import find
@@ -143,12 +143,14 @@ def test_a_movies_header(tmp_path: Path) -> None:
     media = read_movie(path)
     assert media.kind is MediaKind.MOVIE
     assert (media.header.rate, media.header.timecode) == (FILM, "01:00:00:00")
-    assert media.header.scan is Scan.PROGRESSIVE
+    assert media.header.scan is ScanMode.PROGRESSIVE
     assert (media.header.bits, media.present) == (10, (FrameRange(0, 9),))
 
 
-@pytest.mark.parametrize(("fields", "scan"), [("tt", Scan.UPPER_FIRST), ("bb", Scan.LOWER_FIRST)])
-def test_an_interlaced_movie(tmp_path: Path, fields: str, scan: Scan) -> None:
+@pytest.mark.parametrize(
+    ("fields", "scan"), [("tt", ScanMode.UPPER_FIRST), ("bb", ScanMode.LOWER_FIRST)]
+)
+def test_an_interlaced_movie(tmp_path: Path, fields: str, scan: ScanMode) -> None:
     path = write_movie(
         tmp_path / "a.mov", size=(720, 576), pixel_aspect=Fraction(16, 11), fields=fields
     )

@@ -11,19 +11,22 @@ from tests.core.time.test_rate import RATES
 from tests.makers import write_sequence
 from zero_slate.core.base.ratio import COMMON_PIXEL_ASPECTS
 from zero_slate.core.base.safe_names import safe_code
+from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.canvas.guides import PLAIN, Guides, Mask
 from zero_slate.core.canvas.overscan import Overscan
-from zero_slate.core.canvas.raster import Placing, Size
+from zero_slate.core.canvas.raster import Size
 from zero_slate.core.canvas.region import Region
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.canvas.working_scale import WorkingScale
 from zero_slate.core.colour.background import Background, DisplayColour
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.element import Align, Element
-from zero_slate.core.settings.models import SETTINGS, EditFormat, Setup
-from zero_slate.core.shot.change import read_typed
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.settings.reading import read_typed
 from zero_slate.core.shot.context import clock_of
 from zero_slate.core.shot.state import Departure
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange, Handles
@@ -51,7 +54,7 @@ CODES = st.from_regex(r"[A-Z][A-Za-z0-9_.-]{0,20}", fullmatch=True).map(safe_cod
 COMMON = {
     "canvas": st.builds(Size, st.integers(1, 8192), st.integers(1, 8192)),
     "pixel_aspect": st.sampled_from(COMMON_PIXEL_ASPECTS),
-    "scan": st.sampled_from(list(Scan)),
+    "scan": st.sampled_from(list(ScanMode)),
     "rate": RATES,
     "count": st.builds(FrameCount, st.integers(-9999, 10**6), st.sampled_from(list(CountAt))),
     "handles": st.builds(Handles, st.integers(0, 500), st.integers(0, 500)),
@@ -69,7 +72,7 @@ OVERSCANS = st.builds(
 SIDES = st.integers(1, 4096)
 FRACTIONS = st.fractions(Fraction(1, 64), 4, max_denominator=32_768)
 DRAWN = {
-    "placing": st.sampled_from(list(Placing)),
+    "placing": st.sampled_from(list(FitMode)),
     "working_scale": st.builds(
         WorkingScale, st.fractions(Fraction(1, 64), 4, max_denominator=32_768)
     ),

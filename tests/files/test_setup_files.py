@@ -80,7 +80,7 @@ def test_files_keep_to_their_published_schema() -> None:
         (altered(kind="zero-slate/edit-format"), "has to be “zero-slate/setup”"),
         (altered(version=2), "version 2 and this Zero Slate reads up to 1"),
         (altered(setup__shoe_size=43, colour="red"), "not known here: .*shoe_size"),
-        (altered(setup__canvas={"width": 90000, "height": 10}), "at most 32,768"),
+        (altered(setup__canvas={"width": 90000, "height": 10}), "over 32,768"),
         (altered(setup__canvas={"width": "1920", "height": 1080}), "setup.canvas.width"),
         (altered(setup__rate="25i"), "two ways"),
         (altered(setup__cut_range={"first": 5, "last": 1}), "back to front"),

@@ -84,7 +84,7 @@ def _unpacked(stream: bytes) -> bytes:
 def test_a_shot_without_a_title_prints_its_code_with_spaces(slate: Slate, shot: int) -> None:
     page = slate.shots.page(shot)
     title = next(r for g in page.sheet.groups for r in g.rows if r.key == "title")
-    assert title.says[0].text == "Printed as “FRO 0030”, from the code."
+    assert title.messages[0].text == "Printed as “FRO 0030”, from the code."
     name, content = slate.printing.sheet(shot)
     assert name == "FRO_0030_v001.pdf"
     assert content.startswith(b"%PDF-")

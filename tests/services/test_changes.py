@@ -130,18 +130,18 @@ def test_rows_say_where_they_come_from_since_when_and_by_whom(
     def of(key: str):
         return slate.changing.provenance(shot)[key]
 
-    assert [(r.name, r.stands) for r in of("canvas").rungs] == [
+    assert [(r.name, r.stands) for r in of("canvas").entries] == [
         ("House setup", False),
         ("Edit format", True),
     ]
-    assert of("canvas").rungs[1].who == "tester"
-    assert of("placing").rungs[0].stands
-    assert of("placing").rungs[0].since is None
+    assert of("canvas").entries[1].who == "tester"
+    assert of("placing").entries[0].stands
+    assert of("placing").entries[0].since is None
     slate.changing.take(shot, 1, Source(format="D-cinema 2K flat 1.85 24p"), NONE, None)
-    assert [r.name for r in of("canvas").rungs if r.stands] == ["D-cinema 2K flat 1.85 24p"]
+    assert [r.name for r in of("canvas").entries if r.stands] == ["D-cinema 2K flat 1.85 24p"]
     slate.shots.save(shot, 2, {"canvas": {"width": "2000"}}, {})
     own = of("canvas")
-    assert [r.name for r in own.rungs if r.stands] == ["This shot"]
+    assert [r.name for r in own.entries if r.stands] == ["This shot"]
     assert own.follow == "D-cinema 2K flat 1.85 24p"
     slate.changing.take(shot, 3, Source(follow=("canvas",)), NONE, None)
     assert str(setup_of(slate, shot).canvas) == "1998 × 1080"
@@ -323,11 +323,11 @@ def test_the_quick_line_is_applied_as_one_change(slate: Slate, shot: int) -> Non
 
 def test_elements_have_placements_of_their_own(slate: Slate, shot: int) -> None:
     (entry,) = slate.media.folder("media", "plates/FRO_0030").found
-    tied = slate.media.tie(shot, "media", "plates/FRO_0030", entry.name, None)
-    slate.media.set_placing(shot, tied.id, "pixel for pixel", True)
-    (line,) = slate.media.tied(shot)
+    linked = slate.media.link(shot, "media", "plates/FRO_0030", entry.name, None)
+    slate.media.set_placing(shot, linked.id, "pixel for pixel", True)
+    (line,) = slate.media.linked(shot)
     assert (line.placing, line.line_work) == ("pixel for pixel", True)
-    assert line.becomes == "at its own size, 1856 px across and 1044 px down bare"
+    assert line.becomes == "at its own size, bars of 928 px left and right, 522 px above and below"
     # Read again, it keeps them.
-    slate.media.tie(shot, "media", "plates/FRO_0030", entry.name, None)
-    assert slate.media.tied(shot)[0].line_work
+    slate.media.link(shot, "media", "plates/FRO_0030", entry.name, None)
+    assert slate.media.linked(shot)[0].line_work

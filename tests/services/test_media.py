@@ -58,7 +58,7 @@ def test_every_header_is_read_and_compared(slate: Slate, shot: int, config: Conf
     assert "no picture" in str(lines["broken.exr"].problem)
     plate = lines["FRO_0030_plate.####.exr"]
     assert plate.state is State.DIFFERS
-    assert [said.code for said in plate.says] == [
+    assert [said.code for said in plate.messages] == [
         "media.missing-tail",
         "media.size",
         "media.odd-frame",
@@ -84,19 +84,19 @@ def test_a_failing_job_says_why() -> None:
 
 
 def test_a_plate_is_tied_by_timecode_and_untied(slate: Slate, shot: int) -> None:
-    element = slate.media.tie(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
+    element = slate.media.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
     assert element.align == "timecode"
-    (tied,) = slate.media.tied(shot)
-    assert "4 frames short at the tail" in tied.line.says[0].text
+    (linked,) = slate.media.linked(shot)
+    assert "4 frames short at the tail" in linked.line.messages[0].text
     page = slate.shots.page(shot)
     assert page.rule.bands[-1].note == "4 missing"
     assert page.sheet.state is State.DIFFERS
-    slate.media.untie(shot, element.id)
+    slate.media.unlink(shot, element.id)
     assert slate.shots.page(shot).sheet.state is State.FOLLOWS
     with pytest.raises(NotFound):
-        slate.media.untie(shot, element.id)
+        slate.media.unlink(shot, element.id)
     with pytest.raises(NotFound, match=r"no other\.exr"):
-        slate.media.tie(shot, "media", PLATES, "other.exr", None)
+        slate.media.link(shot, "media", PLATES, "other.exr", None)
 
 
 def test_files_without_timecode_are_laid_by_number_or_from_the_first(
@@ -106,16 +106,16 @@ def test_files_without_timecode_are_laid_by_number_or_from_the_first(
     for frame in range(1, 109):
         write_picture(folder / f"low.{frame:04d}.png", form="uint8", rate=None)
         write_picture(folder / f"high.{frame + 1000:04d}.png", form="uint8", rate=None)
-    assert slate.media.tie(shot, "media", "art", "high.####.png", None).align == "number"
-    assert slate.media.tie(shot, "media", "art", "low.####.png", None).align == "first"
-    codes = {said.code for said in slate.media.tied(shot)[0].line.says}
+    assert slate.media.link(shot, "media", "art", "high.####.png", None).align == "number"
+    assert slate.media.link(shot, "media", "art", "low.####.png", None).align == "first"
+    codes = {said.code for said in slate.media.linked(shot)[0].line.messages}
     assert codes == {"media.size"}
 
 
 def test_a_hand_off_says_what_it_writes_and_writes_it(
     slate: Slate, shot: int, config: Config
 ) -> None:
-    slate.media.tie(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
+    slate.media.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
     plan = slate.handoff.plan(shot, "media", "out")
     assert [(f.name, f.status) for f in plan.files] == [
         ("FRO_0030.setup.json", "new"),
@@ -149,5 +149,5 @@ def test_a_sequence_with_two_paddings_is_told(slate: Slate, shot: int, config: C
     write_picture(folder / "a.01006.exr", timecode="04:31:09:06")
     write_picture(folder / "a.01001.exr", timecode="04:31:09:01")
     (line,) = finished(slate.media.read_folder(shot, "media", "mixed")).results
-    assert "media.duplicate" in {said.code for said in line.says}
+    assert "media.duplicate" in {said.code for said in line.messages}
     assert line.count == 6

@@ -13,15 +13,16 @@ from tests.conftest import CUT, FORMAT
 from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import State
-from zero_slate.core.presentation.sheet import Row
+from zero_slate.core.presentation.sheet import SheetRow
 from zero_slate.files.setup_files import read_setup
 from zero_slate.services.runtime.workspace import NotFound
-from zero_slate.services.shots_all import Conflict, ShotPage
+from zero_slate.services.shots.guards import Conflict
+from zero_slate.services.shots.pages import ShotPage
 from zero_slate.store.database import Database, StoreRefusal
 from zero_slate.web.slate import Slate
 
 
-def row(page: ShotPage, key: str) -> Row:
+def row(page: ShotPage, key: str) -> SheetRow:
     return next(row for group in page.sheet.groups for row in group.rows if row.key == key)
 
 
@@ -29,7 +30,7 @@ def test_a_shot_from_its_event_follows_the_edit(slate: Slate, shot: int) -> None
     page = slate.shots.page(shot)
     assert page.sheet.state is State.FOLLOWS
     assert (page.head.code, page.head.version, page.head.saved_by) == ("FRO_0030", 1, "tester")
-    assert row(page, "cut_range").asked == "1009–1100"
+    assert row(page, "cut_range").required == "1009–1100"
     assert (page.head.undo, page.head.redo) == (None, None)
 
 
@@ -59,7 +60,7 @@ def test_each_save_is_a_version_and_undo_takes_it_back(slate: Slate, shot: int) 
 
 
 def test_what_cannot_be_taken_stores_nothing(slate: Slate, shot: int) -> None:
-    with pytest.raises(Refusal, match="Size: A width of 90,000"):
+    with pytest.raises(Refusal, match="Size: Width 90,000"):
         slate.shots.save(shot, 1, {"canvas": {"width": "90000"}, "rate": {"rate": "24"}}, {})
     assert slate.shots.page(shot).head.version == 1
     unchanged = slate.shots.save(shot, 1, {"canvas": {"width": "1920"}}, {})
@@ -120,7 +121,7 @@ def test_a_recut_changes_what_is_asked(slate: Slate, shot: int, production: int)
     assert slate.cuts.take(production, longer, "cut_02.edl", "23.976", None) == 2
     page = slate.shots.page(shot)
     assert page.head.cut_number == 2
-    assert row(page, "cut_range").asked == "1009–1102"
+    assert row(page, "cut_range").required == "1009–1102"
     assert page.sheet.differing == 2
 
 

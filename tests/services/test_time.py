@@ -12,17 +12,18 @@ from alembic.config import Config as AlembicConfig
 from tests.makers import edl, event
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import State
-from zero_slate.core.cut.comparison import Fate
+from zero_slate.core.cut.comparison import CutChange
 from zero_slate.core.shot.brief import Brief, BriefItem, Emphasis
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.marks import MarkKind
-from zero_slate.core.time.retime import Keep
+from zero_slate.core.time.retime import RetimeMode
 from zero_slate.services.changes.time_change import TypedMark
-from zero_slate.services.data_files import PutRight
+from zero_slate.services.data_files import Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.runtime.workspace import NotFound
-from zero_slate.services.shots_all import Conflict, Span
+from zero_slate.services.shots.guards import Conflict
+from zero_slate.services.shots_all import Span
 from zero_slate.store.database import Database
 from zero_slate.store.elements import element_rows
 from zero_slate.web.slate import Slate
@@ -94,14 +95,14 @@ def test_a_change_is_seen_made_and_undone(slate: Slate, shot: int) -> None:
     marks = [TypedMark("1013", MarkKind.KEY), TypedMark("01:00:06:00", MarkKind.MARKER, "look")]
     slate.retiming.set_marks(shot, 1, marks)
     typed = {"rate": {"rate": "12000/1001"}}
-    seen = slate.retiming.page(shot, typed, Keep.TIMING)
-    assert seen.upset is not None
-    assert [(line.before, line.after) for line in seen.upset.lines[3:]] == [
+    seen = slate.retiming.page(shot, typed, RetimeMode.TIMING)
+    assert seen.impact is not None
+    assert [(line.before, line.after) for line in seen.impact.lines[3:]] == [
         ("1013", "1007"),
         ("1031", "1016"),
     ]
     assert slate.shots.load(shot).head.version == 2
-    made = slate.retiming.make(shot, 2, typed, Keep.TIMING)
+    made = slate.retiming.make(shot, 2, typed, RetimeMode.TIMING)
     assert [mark.frame for mark in made.marks] == [1007, 1016]
     assert slate.shots.load(shot).content.setup.work_range == FrameRange(1001, 1054)
     assert made.head.warning.startswith("This shot runs at 12000/1001, the edit at 24000/1001.")
@@ -109,15 +110,15 @@ def test_a_change_is_seen_made_and_undone(slate: Slate, shot: int) -> None:
     assert [mark.frame for mark in back.marks] == [1013, 1031]
     assert back.head.warning == ""
     with pytest.raises(Conflict):
-        slate.retiming.make(shot, 2, typed, Keep.TIMING)
+        slate.retiming.make(shot, 2, typed, RetimeMode.TIMING)
     with pytest.raises(Refusal, match="no field canvas"):
-        slate.retiming.page(shot, {"canvas": {"width": "5"}}, Keep.TIMING)
+        slate.retiming.page(shot, {"canvas": {"width": "5"}}, RetimeMode.TIMING)
 
 
 def test_nothing_typed_changes_nothing(slate: Slate, shot: int) -> None:
-    seen = slate.retiming.page(shot, {}, Keep.NUMBERS)
-    assert (seen.upset, seen.changes) == (None, ())
-    wrong = slate.retiming.page(shot, {"work_range": {"first": "1100-1001"}}, Keep.NUMBERS)
+    seen = slate.retiming.page(shot, {}, RetimeMode.NUMBERS)
+    assert (seen.impact, seen.changes) == (None, ())
+    wrong = slate.retiming.page(shot, {"work_range": {"first": "1100-1001"}}, RetimeMode.NUMBERS)
     problem = next(r for r in wrong.rows if r.key == "work_range").problem
     assert problem is not None
     assert problem.nearest == {"first": "1001", "last": "1100"}
@@ -155,11 +156,11 @@ def test_a_data_file_is_put_right_by_a_former_count(slate: Slate, shot: int) -> 
     assert (former.version, former.number, former.now) == (2, 1, 1001)
     seen = slate.data.preview(shot, page.id, [0], "1", former.rate, "1001")
     assert seen.after == (("1001", "0.5"), ("1108", "0.25"))
-    with pytest.raises(NotFound, match="not put right yet"):
+    with pytest.raises(NotFound, match="not renumbered yet"):
         slate.data.written(shot, page.id)
-    job = finished(slate, slate.data.put_right(shot, page.id, [0], "1", former.rate, "1001"))
+    job = finished(slate, slate.data.renumber(shot, page.id, [0], "1", former.rate, "1001"))
     (told,) = job.results
-    assert isinstance(told, PutRight)
+    assert isinstance(told, Renumbering)
     assert (told.numbers, told.merged, told.rounding) == (2, 0, "none")
     name, path = slate.data.written(shot, page.id)
     assert (name, path.read_bytes()) == ("track.csv", b"frame,x\n1001,0.5\n1108,0.25\n")
@@ -174,7 +175,7 @@ def test_a_data_file_that_cannot_be_put_right_writes_nothing(slate: Slate, shot:
     assert page.frames == ()
     with pytest.raises(Refusal, match="Choose one of: name, x"):
         slate.data.preview(shot, page.id, [], "1", "", "")
-    job = finished(slate, slate.data.put_right(shot, page.id, [0], "1", "", ""))
+    job = finished(slate, slate.data.renumber(shot, page.id, [0], "1", "", ""))
     assert job.state == "failed"
     assert "Line 2: the column “name” holds “a”" in job.message
     for text, words in (("x", "not understood"), ("", "Nothing is written")):
@@ -187,7 +188,7 @@ def test_a_data_file_that_cannot_be_put_right_writes_nothing(slate: Slate, shot:
 def test_putting_a_long_file_right_can_be_stopped(slate: Slate, shot: int) -> None:
     rows = b"".join(b"%d,0.5\n" % frame for frame in range(400_000))
     page = slate.data.give(shot, "long.csv", io.BytesIO(b"frame,x\n" + rows))
-    job = slate.data.put_right(shot, page.id, [0], "1", "", "")
+    job = slate.data.renumber(shot, page.id, [0], "1", "", "")
     job.stop()
     assert finished(slate, job).state == "stopped"
 
@@ -197,17 +198,17 @@ def test_a_recut_is_laid_out_and_taken_shot_by_shot(
 ) -> None:
     other = slate.shots.set_up_from_event(production, "FRO_0040")
     slate.shots.set_up_from_event(production, "FRO_0010")
-    with pytest.raises(NotFound, match="a recut needs a cut before it"):
+    with pytest.raises(NotFound, match="Read a second cut"):
         slate.recuts.page(production)
     slate.cuts.take(production, LATER, "c02.edl", "23.976", None)
     page = slate.recuts.page(production)
-    fates = {line.code: line.fate for line in page.lines}
+    fates = {line.code: line.change for line in page.lines}
     assert fates == {
-        "FRO_0010": Fate.UNCHANGED,
-        "FRO_0030": Fate.LONGER,
-        "FRO_0045": Fate.NEW,
-        "FRO_0060": Fate.NEW,
-        "FRO_0040": Fate.GONE,
+        "FRO_0010": CutChange.UNCHANGED,
+        "FRO_0030": CutChange.LONGER,
+        "FRO_0045": CutChange.NEW,
+        "FRO_0060": CutChange.NEW,
+        "FRO_0040": CutChange.GONE,
     }
     line = next(line for line in page.lines if line.code == "FRO_0030")
     assert (line.head, line.tail, line.work_before, line.work_after) == (
@@ -217,8 +218,8 @@ def test_a_recut_is_laid_out_and_taken_shot_by_shot(
 
     # A doubtful match is put to the person before anything is taken of it.
     doubtful = next(line for line in page.lines if line.code == "FRO_0045")
-    assert doubtful.doubt is not None
-    assert doubtful.doubt.former == "FRO_0040"
+    assert doubtful.uncertain is not None
+    assert doubtful.uncertain.former == "FRO_0040"
     told = slate.recuts.take(production, ["FRO_0045"])
     assert told.left == {"FRO_0045": "it may be FRO_0040: say so first"}
     slate.recuts.answer(production, "FRO_0045", "FRO_0040", same=True)
@@ -261,7 +262,7 @@ def test_a_comp_follows_the_union_of_its_events(slate: Slate, production: int) -
     longer = CUT.replace(b"01:00:11:00", b"01:00:11:06").replace(b"04:40:02:02", b"04:40:02:08")
     slate.cuts.take(production, longer, "c02.edl", "23.976", None)
     line = next(x for x in slate.recuts.page(production).lines if x.code == "FRO_comp")
-    assert (line.fate, line.tail) == (Fate.LONGER, 6)
+    assert (line.change, line.tail) == (CutChange.LONGER, 6)
     assert slate.recuts.take(production, ["FRO_comp"]).taken == ("FRO_comp",)
     assert slate.shots.load(comp).content.setup.cut_range == FrameRange(1009, 1156)
 
@@ -313,15 +314,15 @@ def test_elements_have_rates_of_their_own(slate: Slate, shot: int, tmp_path: Pat
     folder = tmp_path / "volume" / "art"
     write_sequence(folder, "art", range(1, 55), rate=None)
     slate.workspace.config.volumes["there"] = tmp_path / "volume"
-    made = slate.media.tie(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
+    made = slate.media.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
     slate.media.set_rate(shot, made.id, "12000/1001", RateUse.TIME)
-    (tied,) = slate.media.tied(shot)
-    assert (tied.role, tied.own_rate) == ("artwork", "12000/1001")
-    assert tied.line.cadence is not None
-    assert tied.line.cadence.comes_round == 2
-    again = slate.media.tie(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
+    (linked,) = slate.media.linked(shot)
+    assert (linked.role, linked.own_rate) == ("artwork", "12000/1001")
+    assert linked.line.cadence is not None
+    assert linked.line.cadence.comes_round == 2
+    again = slate.media.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
     assert again.own_rate is not None
-    assert len(slate.media.tied(shot)) == 1
+    assert len(slate.media.linked(shot)) == 1
     with pytest.raises(Refusal, match="is not a rate"):
         slate.media.set_rate(shot, again.id, "slow", RateUse.TIME)
     with pytest.raises(NotFound):
@@ -336,10 +337,10 @@ def test_files_laid_by_number_stay_when_the_count_changes(
 
     write_sequence(tmp_path / "volume" / "p", "p", range(1001, 1109))
     slate.workspace.config.volumes["there"] = tmp_path / "volume"
-    slate.media.tie(shot, "there", "p", "p.####.exr", Align.NUMBER)
+    slate.media.link(shot, "there", "p", "p.####.exr", Align.NUMBER)
     slate.shots.save(shot, 1, {"count": {"number": "1"}}, {})
-    at = slate.shots.load(shot).stored
-    assert at.placed[at.plate.id].clip == FrameRange(1, 108)  # type: ignore[union-attr]
+    context = slate.shots.load(shot).stored
+    assert context.aligned[context.plate.id].clip == FrameRange(1, 108)  # type: ignore[union-attr]
     by_file = slate.shots.save(shot, 2, {"count": {"at": "file"}}, {})
     assert row(by_file, "work_range").fields[0].text == "1001"
     assert row(by_file, "count").fields[0].text == ""
@@ -360,7 +361,7 @@ def test_shots_of_before_are_read_with_what_is_new(slate: Slate, shot: int) -> N
 
 
 def test_a_database_of_before_is_brought_up_to_date(tmp_path: Path) -> None:
-    """What was tied before elements had rates of their own is used frame for frame, as it was."""
+    """What was linked before elements had rates of their own is used frame for frame, as it was."""
     database = Database(tmp_path / "old.db")
     config = AlembicConfig()
     config.set_main_option("script_location", "zero_slate:store/migrations")

@@ -26,8 +26,8 @@ def test_a_production_from_nothing_to_a_sheet(client: TestClient) -> None:
     made = client.post("/api/productions", json={"title": "A film", "typed": FORMAT}).json()["id"]
     root = f"/api/productions/{made}"
     upload = {"file": ("cut.edl", CUT)}
-    asked = client.post(f"{root}/cuts/preview", files=upload)
-    assert (asked.status_code, asked.json()["code"]) == (422, "rate-needed")
+    required = client.post(f"{root}/cuts/preview", files=upload)
+    assert (required.status_code, required.json()["code"]) == (422, "rate-needed")
     preview = client.post(f"{root}/cuts/preview", files=upload, data={"rate": "23.98"}).json()
     assert [e["code"] for e in preview["events"]] == ["FRO_0010", "FRO_0030"]
     taken = client.post(f"{root}/cuts", files=upload, data={"rate": "23.98"})
@@ -43,7 +43,7 @@ def test_the_sheet_answers_keystrokes_saves_and_undo(client: TestClient, shot: i
     typed = {"typed": {"canvas": {"width": "1998"}}}
     page = client.post(f"{root}/reckon", json=typed).json()
     row = page["sheet"]["groups"][0]["rows"][0]
-    assert row["says"][0]["offer"]["texts"] == {"canvas": {"width": "1920", "height": "1080"}}
+    assert row["messages"][0]["fix"]["texts"] == {"canvas": {"width": "1920", "height": "1080"}}
     assert page["drawings"]["canvas"]["bars"][0]["height"] == pytest.approx(21.081, abs=1e-3)
     saved = client.put(f"{root}/setup", json={**typed, "base": 1, "reasons": {"canvas": "why"}})
     assert saved.json()["sheet"]["state"] == "reason"
@@ -85,7 +85,7 @@ def test_bad_fields_are_named(client: TestClient, shot: int) -> None:
     body = {"typed": {"canvas": {"width": "0"}}, "base": 1}
     answer = client.put(f"/api/shots/{shot}/setup", json=body)
     assert answer.status_code == 422
-    assert answer.json()["message"].startswith("Size: A width of 0 can't be")
+    assert answer.json()["message"].startswith("Size: Width 0 is under 1 pixel")
     assert answer.json()["part"] == "width"
     missing = client.put(f"/api/shots/{shot}/setup", json={"typed": {}})
     assert missing.json()["message"] == "base: Field required"
@@ -109,10 +109,10 @@ def test_media_is_read_tied_and_let_go(client: TestClient, shot: int) -> None:
         job = client.get(f"/api/jobs/{job['id']}").json()
     (line,) = job["results"]
     assert line["frames"] == "1001–1104"
-    tied = client.post(f"/api/shots/{shot}/media", json={**place, "name": line["name"]})
-    assert tied.status_code == 204
+    linked = client.post(f"/api/shots/{shot}/media", json={**place, "name": line["name"]})
+    assert linked.status_code == 204
     (element,) = client.get(f"/api/shots/{shot}/media").json()
-    assert element["line"]["says"][0]["code"] == "media.missing-tail"
+    assert element["line"]["messages"][0]["code"] == "media.missing-tail"
     assert client.delete(f"/api/shots/{shot}/media/{element['id']}").status_code == 204
     assert client.delete(f"/api/jobs/{job['id']}").status_code == 202
 

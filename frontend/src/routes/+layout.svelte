@@ -2,7 +2,7 @@
 	import '../app.css';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import SpineStrip from '$lib/frame/SpineStrip.svelte';
+	import SpineStrip from '$lib/shell/SpineStrip.svelte';
 	import { answerKeys, onKey } from '$lib/state/keys.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';

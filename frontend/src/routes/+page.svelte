@@ -1,12 +1,12 @@
-<!-- The desk: productions, and the shots last worked on. -->
+<!-- The desk: productions, and the recent shots. -->
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
-	import Head from '$lib/frame/Head.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
-	import Mark from '$lib/pencil/Mark.svelte';
-	import Shape from '$lib/pencil/Shape.svelte';
+	import Head from '$lib/shell/Head.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
+	import Shape from '$lib/drawings/Shape.svelte';
 	import Tally from '$lib/production/Tally.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
@@ -57,7 +57,7 @@
 		if (!chosen) return;
 		trouble = '';
 		try {
-			const made = await sendForm<Schema<'Made'>>(
+			const made = await sendForm<Schema<'CreatedShot'>>(
 				`/api/productions/${chosen.id}/setup-file`,
 				form(file)
 			);
@@ -102,7 +102,7 @@
 		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Start a production">
 			<div class="flex items-baseline justify-between pb-2">
 				<h2 class="text-head font-semibold">Start a production</h2>
-				<button type="button" class="act" onclick={() => (open = null)}>Leave it</button>
+				<button type="button" class="act" onclick={() => (open = null)}>Cancel</button>
 			</div>
 			<div class="grid grid-cols-[minmax(0,300px)_minmax(0,1fr)] gap-8">
 				<div class="flex flex-col gap-3">
@@ -114,14 +114,17 @@
 						/></label
 					>
 					<label class="flex flex-col gap-1 text-xs text-ink2"
-						>What it is <input
+						>Kind of job <input
 							class="field text-base text-ink"
 							bind:value={kind}
 							placeholder="Short film, series, job"
 						/></label
 					>
 					<label class="flex flex-col gap-1 text-xs text-ink2"
-						>A shot's code looks like <input class="field num text-ink" bind:value={code} /></label
+						>An example of a shot's code <input
+							class="field num text-ink"
+							bind:value={code}
+						/></label
 					>
 					<p class="pt-1">
 						<button
@@ -133,7 +136,7 @@
 					</p>
 				</div>
 				<div>
-					<h3 class="pb-1 font-semibold text-blue">What its edit works to</h3>
+					<h3 class="pb-1 font-semibold text-blue">Edit format</h3>
 					<FormatFields session={format} />
 				</div>
 			</div>
@@ -144,14 +147,14 @@
 				<span>Read a cut into</span>
 				{#each productions as each (each.id)}<a class="act" href="/p/{each.id}?read">{each.title}</a
 					>{/each}
-				<button type="button" class="act ml-auto" onclick={() => (open = null)}>Leave it</button>
+				<button type="button" class="act ml-auto" onclick={() => (open = null)}>Cancel</button>
 			</p>
 		</section>
 	{:else if open === 'file' && chosen}
 		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Open a setup file">
 			<div class="flex items-baseline justify-between pb-2">
 				<h2 class="text-head font-semibold">Open a setup file</h2>
-				<button type="button" class="act" onclick={() => (open = null)}>Leave it</button>
+				<button type="button" class="act" onclick={() => (open = null)}>Cancel</button>
 			</div>
 			<p class="flex items-center gap-3 pb-3">
 				into <Choice
@@ -198,7 +201,7 @@
 	</section>
 	{#if desk.data?.recent.length}
 		<section class="px-[22px] pt-6 pb-8" aria-labelledby="recent">
-			<h2 id="recent" class="pb-2 text-head font-semibold">Shots last worked on</h2>
+			<h2 id="recent" class="pb-2 text-head font-semibold">Recent shots</h2>
 			<ul class="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-x-6">
 				{#each desk.data.recent as shot (shot.id)}
 					<li>

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from zero_slate.config import CONFIG_NAME, Config
 from zero_slate.core.media.element import Role
-from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.shot.brief import Brief, BriefItem
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.marks import MarkKind
@@ -142,7 +142,7 @@ class _Services:
         folder = f"shots/{shot.code}"
         for found in self.media.folder(story.volume, folder).found:
             role = Role.PLATE if "_plate_" in found.name else Role.ARTWORK
-            element = self.media.tie(shot_id, story.volume, folder, found.name, None, role)
+            element = self.media.link(shot_id, story.volume, folder, found.name, None, role)
             if "_art_" in found.name:
                 self.media.set_rate(shot_id, element.id, "12", RateUse.TIME)
 

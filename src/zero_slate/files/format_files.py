@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
 
 from zero_slate.core.base.ratio import PixelAspect
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.format_library.format import Family, Format
 from zero_slate.core.time.rate import FrameRate
@@ -26,7 +26,7 @@ class FormatEntry(BaseModel):
     canvas: Size
     pixel_aspect: PixelAspect
     rate: FrameRate | None = None
-    scan: Scan | None = None
+    scan: ScanMode | None = None
     signal: Signal | None = None
     purpose: str = ""
 

@@ -10,7 +10,7 @@ from zero_slate.core.base.ratio import write_ratio
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.guides import FIELDS, SAFE_AREAS, field_size
 from zero_slate.core.canvas.raster import Raster
-from zero_slate.core.settings.models import Setup
+from zero_slate.core.settings.models.setup import Setup
 
 # A chart past this many pixels would take gigabytes while it is drawn.
 MOST_PIXELS = 67_108_864

@@ -9,7 +9,9 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.format_library.format import Format
-from zero_slate.core.settings.models import EDIT_SETTINGS, SETTINGS, EditFormat, Setup
+from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.brief import Brief
 from zero_slate.core.shot.state import Departure
 from zero_slate.core.time.marks import FrameMark

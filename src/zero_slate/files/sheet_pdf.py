@@ -12,7 +12,7 @@ from zero_slate.core.checks.finding import State
 from zero_slate.core.presentation.drawings.canvas import Rect
 from zero_slate.core.presentation.frame_rule import Band
 from zero_slate.core.presentation.printed_sheet import PrintedSheet
-from zero_slate.core.presentation.sheet import Row
+from zero_slate.core.presentation.sheet import SheetRow
 
 FONTS = Path(__file__).parent / "fonts"
 # A4 lying down, in millimetres.
@@ -53,14 +53,14 @@ def write_sheet(printed: PrintedSheet) -> bytes:
 class _Line:
     """A row of the ledger as it is set: its texts, wrapped."""
 
-    row: Row
-    asked: list[str]
+    row: SheetRow
+    required: list[str]
     value: list[str]
     means: list[tuple[str, bool]]
 
     @property
     def lines(self) -> int:
-        return max(len(self.asked), len(self.value), len(self.means), 1)
+        return max(len(self.required), len(self.value), len(self.means), 1)
 
 
 class _Page:
@@ -156,19 +156,19 @@ class _Page:
                 self._row(line, y, size, step)
                 y += line.lines * step + 0.9
 
-    def _line(self, row: Row, size: float) -> _Line:
+    def _line(self, row: SheetRow, size: float) -> _Line:
         value = " ".join(
             f"{field.before} {field.text}".strip() for field in row.fields if field.text
         )
         means: list[tuple[str, bool]] = []
-        for said in row.says:
+        for said in row.messages:
             loud = said.severity in ("stop", "warn") and row.state is State.DIFFERS
             means += [(text, loud) for text in self.wrapped(said.text, 84, size)]
         if row.reason and row.reason_holds:
             means += [(text, False) for text in self.wrapped(f"“{row.reason}”", 84, size)]
         return _Line(
             row,
-            self.wrapped(row.asked or "", 31, size, "figures"),
+            self.wrapped(row.required or "", 31, size, "figures"),
             self.wrapped(value, 35, size, "figures"),
             means,
         )
@@ -180,7 +180,7 @@ class _Page:
         differs = row.state is State.DIFFERS
         self.text(EDGE + 4.5, base, row.label, size, "bold" if differs else "words")
         for x, texts, colour in (
-            (EDGE + 28, line.asked, BLUE),
+            (EDGE + 28, line.required, BLUE),
             (EDGE + 60, line.value, RED if row.value_differs and differs else INK),
         ):
             for n, text in enumerate(texts):

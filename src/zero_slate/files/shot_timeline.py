@@ -7,8 +7,8 @@ from typing import Any
 import opentimelineio as otio
 
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.media.alignment import Placed, first_timecode
-from zero_slate.core.media.element import Media, MediaKind
+from zero_slate.core.media.alignment import AlignedMedia, first_timecode
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.setup_files import SetupDocument
 
@@ -21,7 +21,7 @@ class PlateFiles:
 
     media: Media
     folder_url: str
-    placed: Placed
+    placed: AlignedMedia
 
 
 def write_shot_timeline(

@@ -1,4 +1,4 @@
-"""Data exported under an old count or rate: looked at, put right, handed back."""
+"""Data exported under an old count or rate: looked at, renumbered, handed back."""
 
 import shutil
 import tempfile
@@ -15,7 +15,7 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.entry.moments import read_moment
-from zero_slate.core.time.frame_remapping import Moved, is_number, recognised
+from zero_slate.core.time.frame_remapping import FrameRemapper, is_number, recognised
 from zero_slate.core.time.marks import FrameMark, MarkKind, in_order
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale, milliseconds
@@ -23,7 +23,9 @@ from zero_slate.files.data.reading import read_layout
 from zero_slate.files.data.rows import Layout, Rewriter
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots_all import Loaded, ShotPage, Shots
+from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.shots.pages import ShotPage
+from zero_slate.services.shots_all import Shots
 from zero_slate.store import revisions
 
 KEPT = 12
@@ -58,8 +60,8 @@ class DataPage:
 
 
 @dataclass(frozen=True, slots=True)
-class PutRight:
-    """A data file put right: what moved, what merged, and its first rows before and after."""
+class Renumbering:
+    """A data file renumbered: what moved, what merged, and its first rows before and after."""
 
     id: int
     columns: tuple[str, ...]
@@ -84,7 +86,7 @@ class _File:
 
 
 class DataFiles:
-    """Data files that were given to be put right; they are kept while the server runs."""
+    """Data files that were given to be renumbered; they are kept while the server runs."""
 
     def __init__(self, workspace: Workspace, shots: Shots, jobs: Jobs):
         self.workspace = workspace
@@ -137,10 +139,10 @@ class DataFiles:
 
     def preview(
         self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
-    ) -> PutRight:
-        """Say what putting right would do to the first rows. Nothing is written."""
+    ) -> Renumbering:
+        """Say what renumbering would do to the first rows. Nothing is written."""
         file = self._file(shot_id, number)
-        moved = Moved(self._scale(shot_id, was, rate, now))
+        moved = FrameRemapper(self._scale(shot_id, was, rate, now))
         places = _columns(file, columns)
         after = []
         for row in file.layout.rows[:SHOWN]:
@@ -151,12 +153,12 @@ class DataFiles:
             after.append(tuple(new))
         return _told(file, moved, tuple(after), 0)
 
-    def put_right(
+    def renumber(
         self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
     ) -> Job:
-        """Begin to write a data file again; the job counts bytes, its result is a PutRight."""
+        """Begin to write a data file again; the job counts bytes, its result is a Renumbering."""
         file = self._file(shot_id, number)
-        moved = Moved(self._scale(shot_id, was, rate, now))
+        moved = FrameRemapper(self._scale(shot_id, was, rate, now))
         places = _columns(file, columns)
         target = file.path.with_suffix(".written")
 
@@ -174,19 +176,19 @@ class DataFiles:
                 rows = read_layout(source)[0].rows[:SHOWN]
             job.results.append(_told(file, moved, rows, target.stat().st_size))
 
-        job = self.jobs.start(f"Putting {file.name} right", work)
+        job = self.jobs.start(f"Renumbering {file.name}", work)
         job.total = file.path.stat().st_size
         return job
 
     def written(self, shot_id: int, number: int) -> tuple[str, Path]:
-        """Return a file that was put right, with the name it had. Raises NotFound."""
+        """Return a file that was renumbered, with the name it had. Raises NotFound."""
         file = self._file(shot_id, number)
         if file.written is None:
-            raise NotFound(f"{file.name} is not put right yet.")
+            raise NotFound(f"{file.name} is not renumbered yet.")
         return file.name, file.written
 
     def take_keys(self, shot_id: int, number: int, base: int, columns: Sequence[int]) -> ShotPage:
-        """Make the frames of a file, put right where it was, the shot's keys. Raises Refusal."""
+        """Make the frames of a file, renumbered where it was, the shot's keys. Raises Refusal."""
         file = self._file(shot_id, number)
         places = _columns(file, columns)
         keys: set[int] = set()
@@ -255,7 +257,7 @@ class DataFiles:
                     path.unlink()
 
 
-class _Collected(Moved):
+class _Collected(FrameRemapper):
     """Reads frames in place of moving them."""
 
     def __init__(self) -> None:
@@ -282,7 +284,9 @@ def _columns(file: _File, columns: Sequence[int]) -> tuple[int, ...]:
     return places
 
 
-def _told(file: _File, moved: Moved, after: tuple[tuple[str, ...], ...], written: int) -> PutRight:
+def _told(
+    file: _File, moved: FrameRemapper, after: tuple[tuple[str, ...], ...], written: int
+) -> Renumbering:
     scale = moved.scale
     ways = []
     if scale.was != scale.now:
@@ -294,7 +298,7 @@ def _told(file: _File, moved: Moved, after: tuple[tuple[str, ...], ...], written
     below = ""
     if moved.lowest is not None and moved.lowest < 0:
         below = f" The lowest is {moved.lowest}, below 0."
-    return PutRight(
+    return Renumbering(
         file.id,
         file.layout.columns,
         file.layout.rows[:SHOWN],

@@ -12,14 +12,14 @@ from zero_slate.core.format_library.format import Family, Format
 from zero_slate.core.format_library.search import by_family, search
 from zero_slate.core.format_library.shipped import SHIPPED
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.settings.models import EDIT_SETTINGS
+from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.own_format import (
     FORMAT_SETTINGS,
     own_from,
     read_own,
     require_free_name,
 )
-from zero_slate.core.shot.change import Typed
+from zero_slate.core.settings.reading import Typed
 from zero_slate.files.format_files import BrokenEntry, read_formats, write_formats
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.formats import FORMAT, own_formats
@@ -60,7 +60,7 @@ class LibraryPage:
 
 
 @dataclass(frozen=True, slots=True)
-class Imported:
+class ImportedFormats:
     """What a file of formats came to: what was taken, and what wasn't and why."""
 
     taken: tuple[str, ...]
@@ -132,7 +132,7 @@ class Library:
         """Return the own formats as a file."""
         return write_formats(list(self._own().values()))
 
-    def take(self, content: bytes) -> Imported:
+    def take(self, content: bytes) -> ImportedFormats:
         """Store the formats of a file: the good ones, with the others told. Raises Refusal."""
         good, broken = read_formats(content)
         taken: list[str] = []
@@ -151,7 +151,7 @@ class Library:
                 self._keep(session, each)
                 known[each.name] = each
                 taken.append(each.name)
-        return Imported(tuple(taken), tuple(same), tuple(broken))
+        return ImportedFormats(tuple(taken), tuple(same), tuple(broken))
 
     def _keep(self, session: Session, made: Format) -> int:
         row = OwnFormat(

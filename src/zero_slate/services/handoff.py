@@ -52,8 +52,8 @@ class Handoff:
     def plan(self, shot_id: int, volume: str | None, folder: str) -> HandoffPlan:
         """Say what would be written to a folder, or to a download where `volume` is None."""
         loaded = self.shots.load(shot_id)
-        at = loaded.situation(self.workspace)
-        found = match(at, loaded.content.departures)
+        context = loaded.context(self.workspace)
+        found = match(context, loaded.content.departures)
         target = self.workspace.folder(volume, folder) if volume else None
         contents = self.contents(shot_id)
         files = _planned(contents, target)
@@ -115,14 +115,16 @@ class Handoff:
 
     def _plate(self, shot_id: int) -> PlateFiles | None:
         loaded = self.shots.load(shot_id)
-        at = loaded.situation(self.workspace)
-        if at.plate is None:
+        context = loaded.context(self.workspace)
+        if context.plate is None:
             return None
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
-        row = next(row for row in rows if row.id == at.plate.id)
+        row = next(row for row in rows if row.id == context.plate.id)
         folder = self.workspace.folder(row.volume, row.folder)
-        return PlateFiles(at.plate.media, folder.as_uri() + "/", at.placed[at.plate.id])
+        return PlateFiles(
+            context.plate.media, folder.as_uri() + "/", context.aligned[context.plate.id]
+        )
 
 
 def _planned(contents: Mapping[str, bytes], target: Path | None) -> tuple[PlannedFile, ...]:

@@ -7,10 +7,11 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.presentation.sheet import Row, edit_rows
+from zero_slate.core.presentation.sheet import SheetRow, edit_rows
+from zero_slate.core.settings.index import HOUSE_SETTINGS
 from zero_slate.core.settings.locks import held_by_locks, shipped_house
-from zero_slate.core.settings.models import HOUSE_SETTINGS, HouseSetup
-from zero_slate.core.shot.change import Reading, Typed, apply_to_edit, read_typed
+from zero_slate.core.settings.models.house import HouseSetup
+from zero_slate.core.settings.reading import Reading, Typed, apply_to_edit, read_typed
 from zero_slate.core.time.entry.clock import Clock
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store import revisions
@@ -40,7 +41,7 @@ class HousePage:
     at: str | None
     who: str | None
     length: int
-    rows: tuple[Row, ...]
+    rows: tuple[SheetRow, ...]
     changes: tuple[HouseChange, ...]
     apart: tuple[HouseChange, ...]
     problem: str | None

@@ -6,22 +6,24 @@ from pathlib import Path
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.canvas.raster import Placing
+from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.checks.finding import STATE_WORDS, Severity, State
 from zero_slate.core.checks.match import match
 from zero_slate.core.media.alignment import best_align
-from zero_slate.core.media.element import Align, Element, Media, Role
-from zero_slate.core.media.placement import landing_words
+from zero_slate.core.media.element import Align, Element, Role
+from zero_slate.core.media.header import Media
+from zero_slate.core.media.placement import placement_words
 from zero_slate.core.presentation.drawings.cadence import CadenceDrawing, draw_cadence
-from zero_slate.core.presentation.sheet import Says, says_of
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.presentation.sheet import RowMessage, message_of
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.cadence import RateUse, usual_use
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.media.folders import Found, find
 from zero_slate.files.volume_files import list_folder
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots_all import Loaded, Shots
+from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.shots_all import Shots
 from zero_slate.store import elements
 from zero_slate.store.tables import ElementRow
 
@@ -40,7 +42,7 @@ class MediaLine:
     count: int
     timecode: str | None
     header: dict[str, str]
-    says: tuple[Says, ...]
+    messages: tuple[RowMessage, ...]
     align: str | None
     problem: str | None
     cadence: CadenceDrawing | None
@@ -68,8 +70,8 @@ class FolderPage:
 
 
 @dataclass(frozen=True, slots=True)
-class TiedLine:
-    """An element that is tied to a shot, and where its files lie."""
+class LinkedElement:
+    """An element that is linked to a shot, and where its files lie."""
 
     id: int
     role: str
@@ -79,15 +81,15 @@ class TiedLine:
     who: str
     own_rate: str | None
     use: RateUse
-    placing: Placing | None
-    placed_by_shot: Placing
+    placing: FitMode | None
+    placed_by_shot: FitMode
     line_work: bool
     becomes: str
     line: MediaLine
 
 
 class MediaService:
-    """Looks at files and ties them to shots."""
+    """Looks at files and links them to shots."""
 
     def __init__(self, workspace: Workspace, shots: Shots, jobs: Jobs):
         self.workspace = workspace
@@ -127,7 +129,7 @@ class MediaService:
         job.total = sum(len(each.files) for each in found)
         return job
 
-    def tie(
+    def link(
         self,
         shot_id: int,
         volume: str,
@@ -136,7 +138,7 @@ class MediaService:
         align: Align | None,
         role: Role = Role.PLATE,
     ) -> Element:
-        """Tie a sequence or movie to a shot, in place of the plate or the same files before.
+        """Link a sequence or movie to a shot, in place of the plate or the same files before.
 
         Without `align`, the way that meets the work range is taken. Raises Refusal.
         """
@@ -158,7 +160,7 @@ class MediaService:
                 if same or (role is Role.PLATE and row.role == Role.PLATE):
                     session.delete(row)
             if role is not Role.PLATE and len(loaded.elements) >= MOST_TIED:
-                raise Refusal(f"A shot has at most {MOST_TIED} elements; untie one first.")
+                raise Refusal(f"A shot has at most {MOST_TIED} elements; unlink one first.")
             row = ElementRow(
                 shot_id=shot_id,
                 role=str(role),
@@ -195,7 +197,7 @@ class MediaService:
             row.use = str(use)
 
     def set_placing(
-        self, shot_id: int, element_id: int, placing: Placing | None, line: bool
+        self, shot_id: int, element_id: int, placing: FitMode | None, line: bool
     ) -> None:
         """Say how an element meets the canvas, None for the shot's way, and if it is line work."""
         with self.workspace.writing() as session:
@@ -203,19 +205,19 @@ class MediaService:
             row.placing = str(placing) if placing else None
             row.line = line
 
-    def untie(self, shot_id: int, element_id: int) -> None:
+    def unlink(self, shot_id: int, element_id: int) -> None:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
             session.delete(_row(session, shot_id, element_id))
 
-    def tied(self, shot_id: int) -> tuple[TiedLine, ...]:
+    def linked(self, shot_id: int) -> tuple[LinkedElement, ...]:
         """Return a shot's elements and how they agree, as they were last read."""
         loaded = self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
-        at = loaded.stored
+        context = loaded.stored
         return tuple(
-            TiedLine(
+            LinkedElement(
                 row.id,
                 row.role,
                 row.volume,
@@ -227,7 +229,7 @@ class MediaService:
                 element.placing,
                 loaded.content.setup.placing,
                 element.line,
-                landing_words(at.place_picture(element), at.setup.raster),
+                placement_words(context.place_picture(element), context.setup.raster),
                 _line(loaded, element),
             )
             for row, element in ((row, elements.element_of(row)) for row in rows)
@@ -249,11 +251,11 @@ class MediaService:
         return _line(loaded, Element(0, Role.PLATE, media, align, None, use))
 
 
-def media_findings(at: Situation, element: Element) -> tuple[Says, ...]:
-    """Return what the checks say of one element, tied to the situation's shot alone."""
-    alone = replace(at, elements=(element,))
+def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, ...]:
+    """Return what the checks say of one element, alone in its shot."""
+    alone = replace(context, elements=(element,))
     return tuple(
-        says_of(finding) for finding in match(alone).findings if finding.element == element.id
+        message_of(finding) for finding in match(alone).findings if finding.element == element.id
     )
 
 
@@ -277,24 +279,28 @@ def frames_words(media: Media) -> str:
 
 
 def _line(loaded: Loaded, element: Element) -> MediaLine:
-    at = loaded.stored
-    says = media_findings(at, element)
+    context = loaded.stored
+    messages = media_findings(context, element)
     media = element.media
-    differs = any(said.severity != Severity.NOTE for said in says)
+    differs = any(said.severity != Severity.NOTE for said in messages)
     state = State.DIFFERS if differs else State.FOLLOWS
     return MediaLine(
         media.name,
         str(media.kind),
         state,
-        STATE_WORDS[state] if differs else "follows the edit" if says else "agrees with the shot",
+        STATE_WORDS[state]
+        if differs
+        else "follows the edit"
+        if messages
+        else "agrees with the shot",
         frames_words(media),
         media.count,
         media.header.timecode,
         media.header.shown(),
-        says,
+        messages,
         str(element.align),
         None,
-        draw_cadence(at, element),
+        draw_cadence(context, element),
     )
 
 

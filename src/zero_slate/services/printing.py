@@ -21,7 +21,7 @@ class Printing:
         """Return a shot's sheet as a PDF of one page, with its name."""
         loaded = self.shots.load(shot_id)
         page = self.shots.page(shot_id)
-        at = loaded.situation(self.workspace)
+        context = loaded.context(self.workspace)
         head, setup = loaded.head, loaded.content.setup
         brief = page.brief
         printed = PrintedSheet(
@@ -29,12 +29,12 @@ class Printing:
             printed_title(setup.code, setup.title),
             setup.subtitle or head.production,
             head.production,
-            match(at, loaded.content.departures).words,
+            match(context, loaded.content.departures).words,
             f"v{head.version:03d}, {head.saved_at.replace('T', ' ').removesuffix('Z')} UTC by "
             f"{head.saved_by}",
             head.saved_at,
             page.sheet,
-            draw_canvas(at),
+            draw_canvas(context),
             page.rule,
             "".join(piece.text for piece in brief.pieces),
             tuple(

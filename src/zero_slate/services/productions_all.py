@@ -12,12 +12,14 @@ from zero_slate.core.checks.finding import STATE_WORDS, State
 from zero_slate.core.checks.match import Match, match
 from zero_slate.core.cut.comp import joined
 from zero_slate.core.cut.events import CodeRule, CutEvent, codes_that_repeat, first_by_code
-from zero_slate.core.presentation.cut_table import cut_line
-from zero_slate.core.presentation.sheet import Row, edit_rows
+from zero_slate.core.presentation.cut_table import cut_row
+from zero_slate.core.presentation.sheet import SheetRow, edit_rows
+from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.locks import Locks, held_by_locks, with_locks
-from zero_slate.core.settings.models import EDIT_SETTINGS, EditFormat
-from zero_slate.core.shot.change import Reading, Typed, apply_to_edit, follow, read_typed
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.reading import Reading, Typed, apply_to_edit, read_typed
+from zero_slate.core.shot.change import follow
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.entry.clock import Clock
 from zero_slate.core.time.rate import FrameRate
@@ -25,6 +27,7 @@ from zero_slate.files.setup_files import EditFormatDocument, write_document
 from zero_slate.services.productions.pages import (
     CutInfo,
     DeskPage,
+    EditFormatEffect,
     EditFormatPage,
     ProductionCard,
     ProductionPage,
@@ -32,7 +35,6 @@ from zero_slate.services.productions.pages import (
     ShotLine,
     Tally,
     TitleCell,
-    Touched,
 )
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots_all import Shots
@@ -45,13 +47,13 @@ RECENT_SHOTS = 8
 
 
 @dataclass(frozen=True, slots=True)
-class PlacedShot:
+class JudgedShot:
     """A shot with what it is judged by, loaded with the others of its production."""
 
     shot_id: int
     version: int
     content: Content
-    at: Situation
+    context: ShotContext
     found: Match
 
 
@@ -61,7 +63,7 @@ class Productions:
     def __init__(self, workspace: Workspace, shots: Shots):
         self.workspace = workspace
         self.shots = shots
-        self._kept: dict[int, tuple[int, dict[str, PlacedShot]]] = {}
+        self._kept: dict[int, tuple[int, dict[str, JudgedShot]]] = {}
 
     def desk(self) -> DeskPage:
         """Return the start page: productions, and the shots last worked on."""
@@ -100,7 +102,7 @@ class Productions:
             session.add(self._edit_revision(production.id, 1, edit, "Started"))
             return production.id
 
-    def new_edit_format(self, typed: Typed) -> tuple[tuple[Row, ...], str | None]:
+    def new_edit_format(self, typed: Typed) -> tuple[tuple[SheetRow, ...], str | None]:
         """Return the rows of an edit format that is being typed for a new production."""
         begins = self._new_format()
         reading = _read(begins, typed, self.workspace.locks)
@@ -163,7 +165,7 @@ class Productions:
             reading = _read(before, typed, self.workspace.locks)
             after, problem = _applied(before, reading)
             _, placed = self.placed(session, production_id)
-        touched: tuple[Touched, ...] = ()
+        touched: tuple[EditFormatEffect, ...] = ()
         if after != before:
             touched = tuple(self._touched(placed.values(), before, after, along, out))
         return EditFormatPage(
@@ -261,8 +263,8 @@ class Productions:
 
     def _recent(self, shot: Shot) -> RecentShot:
         loaded = self.shots.load(shot.id)
-        at = loaded.situation(self.workspace)
-        found = match(at, loaded.content.departures)
+        context = loaded.context(self.workspace)
+        found = match(context, loaded.content.departures)
         setup = loaded.content.setup
         return RecentShot(
             shot.id,
@@ -281,7 +283,7 @@ class Productions:
 
     def placed(
         self, session: Session, production_id: int
-    ) -> tuple[EditFormat, dict[str, PlacedShot]]:
+    ) -> tuple[EditFormat, dict[str, JudgedShot]]:
         """Return a production's edit format, and every shot that is set up, judged, by code."""
         _production(session, production_id)
         edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
@@ -298,7 +300,7 @@ class Productions:
         production_id: int,
         edit: EditFormat,
         events: list[CutEvent],
-    ) -> dict[str, PlacedShot]:
+    ) -> dict[str, JudgedShot]:
         """Judge every shot of a production that is set up, by code; once as long as all stands."""
         kept = self._kept.get(production_id)
         generation = self.workspace.generation
@@ -307,7 +309,7 @@ class Productions:
         rows = session.scalars(select(Shot).where(Shot.production_id == production_id)).all()
         ids = [row.id for row in rows]
         setups = revisions.latest_setups(session, ids)
-        tied = elements.elements_of_shots(session, ids)
+        linked = elements.elements_of_shots(session, ids)
         by_code = first_by_code(events)
         placed = {}
         for row in rows:
@@ -315,9 +317,11 @@ class Productions:
             own = by_code.get(row.code)
             if content.events:
                 own = joined([e for e in events if e.code in content.events], row.code)
-            at = Situation.of(content, edit, own, tied.get(row.id, ()), self.workspace.names)
-            placed[row.code] = PlacedShot(
-                row.id, setups[row.id].number, content, at, match(at, content.departures)
+            context = ShotContext.of(
+                content, edit, own, linked.get(row.id, ()), self.workspace.names
+            )
+            placed[row.code] = JudgedShot(
+                row.id, setups[row.id].number, content, context, match(context, content.departures)
             )
         self._kept[production_id] = generation, placed
         return placed
@@ -338,7 +342,7 @@ class Productions:
         edit: EditFormat,
         cut: Cut | None,
         events: list[CutEvent],
-        placed: dict[str, PlacedShot],
+        placed: dict[str, JudgedShot],
         before: set[str] | None,
     ) -> Iterable[ShotLine]:
         again = codes_that_repeat(events)
@@ -362,27 +366,31 @@ class Productions:
 
     def _touched(
         self,
-        placed: Iterable[PlacedShot],
+        placed: Iterable[JudgedShot],
         before: EditFormat,
         after: EditFormat,
         along: bool,
         out: frozenset[int],
-    ) -> Iterable[Touched]:
+    ) -> Iterable[EditFormatEffect]:
         for known in placed:
-            at = known.at
-            moved = follow(known.content, before, after, at.event, at.anchor, at.asked)
+            context = known.context
+            moved = follow(
+                known.content, before, after, context.event, context.anchor, context.required
+            )
             content = moved if along and known.shot_id not in out else known.content
             then = match(
-                Situation.of(content, after, at.event, at.elements, at.names, at.probe),
+                ShotContext.of(
+                    content, after, context.event, context.elements, context.names, context.probe
+                ),
                 content.departures,
             )
             old = {f.sentence.text for f in known.found.findings}
             new = {f.sentence.text for f in then.findings}
             follows_along = moved != known.content
             if old != new or known.found.state != then.state or follows_along:
-                yield Touched(
+                yield EditFormatEffect(
                     known.shot_id,
-                    at.setup.code,
+                    context.setup.code,
                     known.found.state,
                     then.state,
                     tuple(f.sentence.text for f in then.findings if f.sentence.text not in old),
@@ -463,22 +471,22 @@ def _calm(tally: Tally) -> str:
 
 
 def _line(
-    event: CutEvent | None, known: PlacedShot | None, edit: EditFormat, note: str
+    event: CutEvent | None, known: JudgedShot | None, edit: EditFormat, note: str
 ) -> ShotLine:
     state = known.found.state if known else State.NEW
-    code = known.at.setup.code if known else event.code if event else ""
-    raster = known.at.setup.raster if known else edit.raster
+    code = known.context.setup.code if known else event.code if event else ""
+    raster = known.context.setup.raster if known else edit.raster
     name = event.name if event and event.name != code else ""
     return ShotLine(
         known.shot_id if known else None,
         code,
-        known.at.setup.title if known else name,
+        known.context.setup.title if known else name,
         state,
         STATE_WORDS[state],
         str(event.record_in) if event else None,
         str(event.source_in) if event else None,
         event.length if event else None,
         float(raster.display_aspect),
-        cut_line(known.at, known.found, known.content.departures) if known else None,
+        cut_row(known.context, known.found, known.content.departures) if known else None,
         note,
     )

@@ -1,4 +1,4 @@
-"""Files tied to shots."""
+"""Files linked to shots."""
 
 from collections import defaultdict
 
@@ -6,8 +6,9 @@ from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.canvas.raster import Placing
-from zero_slate.core.media.element import Align, Element, Media
+from zero_slate.core.canvas.fit import FitMode
+from zero_slate.core.media.element import Align, Element
+from zero_slate.core.media.header import Media
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.tables import ElementRow
@@ -25,7 +26,7 @@ def element_of(row: ElementRow) -> Element:
         FrameRate.parse(row.own_rate) if row.own_rate else None,
         RateUse(row.use),
         row.base,
-        Placing(row.placing) if row.placing else None,
+        FitMode(row.placing) if row.placing else None,
         row.line,
     )
 

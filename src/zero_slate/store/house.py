@@ -3,7 +3,7 @@
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.settings.models import HouseSetup
+from zero_slate.core.settings.models.house import HouseSetup
 from zero_slate.store.tables import HouseRevision, MatchAnswer
 
 

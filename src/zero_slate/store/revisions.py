@@ -5,7 +5,7 @@ from functools import lru_cache
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from zero_slate.core.settings.models import EditFormat
+from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.shot.history import Action, Step
 from zero_slate.core.shot.state import Content
 from zero_slate.store.tables import EditRevision, SetupRevision, Shot

@@ -107,7 +107,7 @@ class SetupRevision(Base):
 
 
 class ElementRow(Base):
-    """Files tied to a shot, with what was read of them."""
+    """Files linked to a shot, with what was read of them."""
 
     __tablename__ = "element"
 

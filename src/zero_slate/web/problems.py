@@ -11,7 +11,8 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.files.cuts.reading import RateNeeded
 from zero_slate.files.volume_files import CannotWrite, OutsideVolume
 from zero_slate.services.runtime.workspace import NotFound
-from zero_slate.services.shots_all import ChangedSetting, Conflict
+from zero_slate.services.shots.differences import ChangedSetting
+from zero_slate.services.shots.guards import Conflict
 from zero_slate.store.database import StoreRefusal
 
 

@@ -7,11 +7,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import EDIT, SETUP, header, plate, situation
+from tests.core.scenes import EDIT, SETUP, context_for, header, plate
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.canvas.guides import Guides, Mask, field_size, read_shape, safe_size
 from zero_slate.core.canvas.overscan import Overscan
-from zero_slate.core.canvas.raster import Placing, Raster, RasterRefusal, Size
+from zero_slate.core.canvas.raster import Raster, RasterRefusal, Size
 from zero_slate.core.canvas.region import Region
 from zero_slate.core.canvas.shape import even_near, sized
 from zero_slate.core.canvas.signals import Signal, facts_of
@@ -20,7 +21,7 @@ from zero_slate.core.checks.finding import Finding, Severity
 from zero_slate.core.checks.match import match
 from zero_slate.core.colour.background import Background, DisplayColour, decoded
 from zero_slate.core.media.element import Element
-from zero_slate.core.media.placement import land, landing_words
+from zero_slate.core.media.placement import place_picture, placement_words
 from zero_slate.core.time.frames import FrameRange
 
 F = Fraction
@@ -28,8 +29,8 @@ HD = Raster(1920, 1080)
 
 
 def artwork(size: Size, **about: object) -> Element:
-    tied = plate(FrameRange(1001, 1108), header=header(size=size))
-    return replace(tied, id=2, role="artwork", **about)  # type: ignore[arg-type]
+    linked = plate(FrameRange(1001, 1108), header=header(size=size))
+    return replace(linked, id=2, role="artwork", **about)  # type: ignore[arg-type]
 
 
 def found(code: str, at) -> Finding:
@@ -145,12 +146,12 @@ def test_an_overscan_that_cant_be_names_the_nearest(text: str, nearest: str) -> 
 
 def test_a_region_is_cut_to_the_canvas_only_when_asked() -> None:
     region = Region.parse("960x540 at 1200,700")
-    at = situation(SETUP.model_copy(update={"region": region}))
-    outside = found("region.outside", at)
+    context = context_for(SETUP.model_copy(update={"region": region}))
+    outside = found("region.outside", context)
     assert outside.severity is Severity.STOP
     assert outside.change is not None
     assert str(outside.change.values["region"]) == "720x380 at 1200,700"
-    assert at.setup.region == region
+    assert context.setup.region == region
     with pytest.raises(Refusal):
         Region.parse("0x540")
 
@@ -230,11 +231,11 @@ def test_linear_light_and_contrast_are_the_published_ones() -> None:
 
 def test_line_work_that_hardly_stands_out_is_told_and_offered_another() -> None:
     dull = Background(DisplayColour.parse("#202020"))
-    at = situation(SETUP.model_copy(update={"background": dull}))
-    told = found("background.contrast", at)
+    context = context_for(SETUP.model_copy(update={"background": dull}))
+    told = found("background.contrast", context)
     assert told.change is not None
     assert str(told.change.values["background"]) == "#202020 #ffffff alpha"
-    put_right = situation(at.setup.model_copy(update=dict(told.change.values)))
+    put_right = context_for(context.setup.model_copy(update=dict(told.change.values)))
     assert "background.contrast" not in codes(put_right)
 
 
@@ -254,34 +255,36 @@ def test_a_side_and_a_shape_make_a_size(side, shape, pixels, by_height, size, sa
 
 
 def test_an_odd_canvas_names_the_nearest_that_work() -> None:
-    at = situation(SETUP.model_copy(update={"canvas": Size(1919, 1081)}))
-    odd = found("canvas.odd", at)
+    context = context_for(SETUP.model_copy(update={"canvas": Size(1919, 1081)}))
+    odd = found("canvas.odd", context)
     assert "1918 × 1082 or 1920 × 1080" in odd.sentence.text or (
         "1918 × 1080 or 1920 × 1082" in odd.sentence.text
     )
     assert even_near(1) == (2,)
     assert even_near(4) == (4,)
     assert odd.change is not None
-    assert "canvas.odd" not in codes(situation(at.setup.model_copy(update=dict(odd.change.values))))
+    assert "canvas.odd" not in codes(
+        context_for(context.setup.model_copy(update=dict(odd.change.values)))
+    )
 
 
 def test_painted_artwork_that_is_enlarged_on_the_way_out_stops_and_line_work_doesnt() -> None:
     half = SETUP.model_copy(update={"working_scale": WorkingScale(F(1, 2))})
     painted = artwork(Size(960, 540))
-    at = situation(half, painted)
-    stop = found("working.enlarged", at)
+    context = context_for(half, painted)
+    stop = found("working.enlarged", context)
     assert stop.severity is Severity.STOP
     assert "up to 2×" in stop.sentence.text
     assert painted.media.name in stop.sentence.text
-    assert "media.size" not in codes(at)
-    assert "working.enlarged" not in codes(situation(half, artwork(Size(960, 540), line=True)))
+    assert "media.size" not in codes(context)
+    assert "working.enlarged" not in codes(context_for(half, artwork(Size(960, 540), line=True)))
 
 
 def test_an_inexact_scale_names_the_nearest_exact_ones() -> None:
     quarter = SETUP.model_copy(
         update={"canvas": Size(1998, 1080), "working_scale": WorkingScale(F(1, 4))}
     )
-    told = found("working.inexact", situation(quarter)).sentence.text
+    told = found("working.inexact", context_for(quarter)).sentence.text
     assert "499.5 × 270" in told
     assert "13/54 or 7/27" in told
 
@@ -290,47 +293,50 @@ def test_a_size_past_the_limits_stops_and_offers_none() -> None:
     huge = SETUP.model_copy(
         update={"canvas": Size(16384, 16384), "overscan": Overscan.parse("100")}
     )
-    told = found("working.too-large", situation(huge))
+    told = found("working.too-large", context_for(huge))
     assert told.setting == "overscan"
-    assert "at most 268,435,456" in told.sentence.text
+    assert "over 268,435,456" in told.sentence.text
 
 
 def test_a_picture_of_the_overscans_shape_lands_on_the_overscan() -> None:
     setup = SETUP.model_copy(update={"overscan": Overscan.parse("64x36")})
-    landing = land(artwork(Size(2048, 1152)), setup.raster, setup.placing, setup.overscan)
-    assert (landing.placed.x, landing.placed.y) == (-64, -36)
-    assert landing.placed.scale == 1
-    assert not landing.enlarged
-    at = situation(setup, artwork(Size(2048, 1152)))
-    assert not codes(at) & {"placing.cut", "media.size"}
+    placed_picture = place_picture(
+        artwork(Size(2048, 1152)), setup.raster, setup.placing, setup.overscan
+    )
+    assert (placed_picture.placed.x, placed_picture.placed.y) == (-64, -36)
+    assert placed_picture.placed.scale == 1
+    assert not placed_picture.enlarged
+    context = context_for(setup, artwork(Size(2048, 1152)))
+    assert not codes(context) & {"placing.cut", "media.size"}
 
 
 @pytest.mark.parametrize(
     ("size", "how", "words"),
     [
         (Size(1920, 1080), None, "at its own size"),
-        (Size(1998, 1080), None, "shrunk 0.961×, 42.2 px down bare"),
-        (Size(1998, 1080), Placing.COVER, "pixel for pixel, 78 px across cut off"),
+        (Size(1998, 1080), None, "shrunk 0.961×, bars of 21.08 px above and below"),
+        (Size(1998, 1080), FitMode.COVER, "pixel for pixel, cut off by 39 px left and right"),
         (Size(960, 540), None, "enlarged 2×"),
         (
             Size(2048, 858),
-            Placing.PIXELS,
-            "pixel for pixel, 128 px across cut off, 222 px down bare",
+            FitMode.PIXELS,
+            "pixel for pixel, cut off by 64 px left and right, bars of 111 px above and below",
         ),
     ],
 )
 def test_what_a_picture_becomes_is_said_in_figures(size: Size, how, words: str) -> None:
-    said = landing_words(
-        land(artwork(size, placing=how), SETUP.raster, SETUP.placing, SETUP.overscan), SETUP.raster
+    said = placement_words(
+        place_picture(artwork(size, placing=how), SETUP.raster, SETUP.placing, SETUP.overscan),
+        SETUP.raster,
     )
     assert said.replace("at its own size,", "pixel for pixel,") == words
 
 
 def test_an_elements_own_placement_wins_over_the_shots() -> None:
-    cover = SETUP.model_copy(update={"placing": Placing.COVER})
-    assert "placing.cut" in codes(situation(cover, artwork(Size(1998, 1080))))
-    mine = artwork(Size(1998, 1080), placing=Placing.INSIDE)
-    assert "placing.cut" not in codes(situation(cover, mine))
+    cover = SETUP.model_copy(update={"placing": FitMode.COVER})
+    assert "placing.cut" in codes(context_for(cover, artwork(Size(1998, 1080))))
+    mine = artwork(Size(1998, 1080), placing=FitMode.INSIDE)
+    assert "placing.cut" not in codes(context_for(cover, mine))
 
 
 @pytest.mark.parametrize("signal", [each for each in Signal if each is not Signal.NONE])
@@ -344,8 +350,8 @@ def test_every_signal_is_of_a_standard(signal: Signal) -> None:
 
 
 def test_a_signal_at_another_rate_is_told_by_how_much() -> None:
-    at = situation(SETUP.model_copy(update={"signal": Signal.HD_25}))
-    assert "1.043× as fast" in found("signal.rate", at).sentence.text
-    assert "signal.differs" in codes(at)
-    asked = situation(at.setup, edit=EDIT.model_copy(update={"signal": Signal.HD_25}))
-    assert "signal.differs" not in codes(asked)
+    context = context_for(SETUP.model_copy(update={"signal": Signal.HD_25}))
+    assert "1.043× as fast" in found("signal.rate", context).sentence.text
+    assert "signal.differs" in codes(context)
+    required = context_for(context.setup, edit=EDIT.model_copy(update={"signal": Signal.HD_25}))
+    assert "signal.differs" not in codes(required)

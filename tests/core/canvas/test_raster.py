@@ -6,23 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import SETUP, situation
+from tests.core.scenes import SETUP, context_for
 from zero_slate.core.base.ratio import (
     COMMON_PIXEL_ASPECTS,
     RatioRefusal,
     parse_pixel_aspect,
     pixel_aspect_from_float,
 )
+from zero_slate.core.canvas.fit import FitMode, fit
 from zero_slate.core.canvas.guides import Guides
 from zero_slate.core.canvas.overscan import Overscan
-from zero_slate.core.canvas.raster import (
-    Placing,
-    Raster,
-    RasterRefusal,
-    Size,
-    fit,
-    largest_of_shape,
-)
+from zero_slate.core.canvas.raster import Raster, RasterRefusal, Size, largest_of_shape
 from zero_slate.core.canvas.region import Region
 from zero_slate.core.presentation.drawings.canvas import CanvasDrawing, Rect, draw_canvas
 
@@ -99,7 +93,7 @@ def test_by_width_and_by_height_are_the_two_that_inside_and_cover_choose_from(
     assert tall.height == target.height
     inside, cover = fit(source, target), fit(source, target, "cover")
     assert {wide.scale, tall.scale} == {inside.scale, cover.scale}
-    assert fit(source, target, Placing.INSIDE) == inside
+    assert fit(source, target, FitMode.INSIDE) == inside
 
 
 @given(RASTERS, RASTERS)
@@ -113,7 +107,7 @@ def test_pixel_for_pixel_leaves_pixels_alone(source: Raster, target: Raster) -> 
     assert placed.stretch == target.pixel_aspect / source.pixel_aspect
 
 
-@given(RASTERS, RASTERS, st.sampled_from(list(Placing)))
+@given(RASTERS, RASTERS, st.sampled_from(list(FitMode)))
 def test_what_is_seen_is_a_share(source: Raster, target: Raster, how) -> None:
     placed = fit(source, target, how)
     assert 0 < placed.seen <= 1
@@ -129,11 +123,11 @@ def test_there_and_back_is_the_identity(source: Raster, target: Raster) -> None:
 @pytest.mark.parametrize(
     ("size", "words", "nearest"),
     [
-        ((90_000, 90_000), "at most 32,768", "16384 × 16384"),
-        ((90_000, 45_000), "at most 32,768", "23170 × 11585"),
+        ((90_000, 90_000), "over 32,768", "16384 × 16384"),
+        ((90_000, 45_000), "over 32,768", "23170 × 11585"),
         ((32_768, 32_768), "268,435,456", "16384 × 16384"),
-        ((0, 1080), "1 to 32,768", "1"),
-        ((-5, 10), "1 to 32,768", "1"),
+        ((0, 1080), "up to 32,768", "1"),
+        ((-5, 10), "up to 32,768", "1"),
     ],
 )
 def test_a_canvas_past_a_limit_is_refused_with_what_fits(size, words: str, nearest: str) -> None:
@@ -162,7 +156,7 @@ def drawn(raster: Raster, **about: object) -> CanvasDrawing:
     setup = SETUP.model_copy(
         update={"canvas": raster.size, "pixel_aspect": raster.pixel_aspect, **about}
     )
-    return draw_canvas(situation(setup))
+    return draw_canvas(context_for(setup))
 
 
 def test_the_drawing_has_the_bars_and_the_safe_areas() -> None:

@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.canvas.test_raster import RASTERS
-from tests.core.scenes import CONTENT, header, plate, situation
+from tests.core.scenes import CONTENT, context_for, header, plate
 from zero_slate.core.canvas.overscan import Overscan
 from zero_slate.core.canvas.raster import Raster, Size
 from zero_slate.core.canvas.resize import KeepArtwork, bands_of, change_canvas, compose, seen_of
 from zero_slate.core.media.element import Element
-from zero_slate.core.presentation.change_preview import Wanted, propose
+from zero_slate.core.presentation.change_preview import ChangeRequest, propose
 from zero_slate.core.shot.change import change
 from zero_slate.core.shot.state import Content
 
@@ -72,14 +72,14 @@ def test_there_and_back_at_one_anchor_is_the_identity(
 
 
 def artwork(size: Size) -> Element:
-    tied = plate(header=header(size=size))
-    return Element(7, "artwork", tied.media, tied.align)
+    linked = plate(header=header(size=size))
+    return Element(7, "artwork", linked.media, linked.align)
 
 
 def changed(keep: KeepArtwork | None, canvas: Size = WIDER) -> tuple[str, Content]:
-    at = situation(CONTENT.setup, artwork(Size(1920, 1080)))
-    wanted = Wanted("typed", {"canvas": canvas})
-    proposal, content = propose(at, CONTENT, wanted, frozenset(), keep)
+    context = context_for(CONTENT.setup, artwork(Size(1920, 1080)))
+    wanted = ChangeRequest("typed", {"canvas": canvas})
+    proposal, content = propose(context, CONTENT, wanted, frozenset(), keep)
     assert proposal.canvas is not None
     assert proposal.canvas.artwork
     (picture,) = proposal.canvas.pictures
@@ -88,7 +88,7 @@ def changed(keep: KeepArtwork | None, canvas: Size = WIDER) -> tuple[str, Conten
 
 def test_artwork_keeps_its_pixels_at_an_anchor_and_is_placed_anew_without() -> None:
     words, content = changed(KeepArtwork.LEFT)
-    assert words == "at its own size, 78 px across bare"
+    assert words == "at its own size, bars of 78 px on the right"
     assert content.artwork is not None
     assert (content.artwork.x, content.artwork.elements) == (0, (7,))
     words, content = changed(None, Size(3840, 2160))
@@ -99,9 +99,9 @@ def test_artwork_keeps_its_pixels_at_an_anchor_and_is_placed_anew_without() -> N
 
 def test_a_second_change_carries_the_first_along() -> None:
     _, once = changed(KeepArtwork.CENTRE, Size(2000, 1100))
-    at = situation(once.setup, artwork(Size(1920, 1080)), artwork=once.artwork)
-    wanted = Wanted("typed", {"canvas": Size(1920, 1080)})
-    _, twice = propose(at, once, wanted, frozenset(), KeepArtwork.CENTRE)
+    context = context_for(once.setup, artwork(Size(1920, 1080)), artwork=once.artwork)
+    wanted = ChangeRequest("typed", {"canvas": Size(1920, 1080)})
+    _, twice = propose(context, once, wanted, frozenset(), KeepArtwork.CENTRE)
     assert twice.artwork is not None
     assert (twice.artwork.x, twice.artwork.y) == (0, 0)
     assert Content.model_validate_json(twice.model_dump_json()) == twice
@@ -115,14 +115,14 @@ def test_a_canvas_typed_on_the_sheet_places_artwork_anew_and_other_settings_leav
 
 
 def test_what_is_left_out_of_a_change_keeps_its_value() -> None:
-    at = situation(CONTENT.setup)
-    wanted = Wanted("typed", {"canvas": Size(2048, 858), "pixel_aspect": F(2)})
-    proposal, content = propose(at, CONTENT, wanted, frozenset(["pixel_aspect"]), None)
+    context = context_for(CONTENT.setup)
+    wanted = ChangeRequest("typed", {"canvas": Size(2048, 858), "pixel_aspect": F(2)})
+    proposal, content = propose(context, CONTENT, wanted, frozenset(["pixel_aspect"]), None)
     rows = {row.key: row for row in proposal.rows}
     assert rows["canvas"].taken
     assert not rows["pixel_aspect"].taken
     assert (content.setup.canvas, content.setup.pixel_aspect) == (Size(2048, 858), 1)
     assert any("2.39 in 1.78" in told.text for told in proposal.appear)
-    none, same = propose(at, CONTENT, wanted, frozenset(["canvas", "pixel_aspect"]), None)
+    none, same = propose(context, CONTENT, wanted, frozenset(["canvas", "pixel_aspect"]), None)
     assert same == CONTENT
     assert none.appear == none.vanish == ()

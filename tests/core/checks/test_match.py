@@ -4,29 +4,32 @@ from fractions import Fraction
 
 import pytest
 
-from tests.core.scenes import EDIT, EVENT, NAMES, SETUP, header, plate, situation
+from tests.core.scenes import EDIT, EVENT, NAMES, SETUP, context_for, header, plate
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.checks.finding import Finding, Severity, State
 from zero_slate.core.checks.match import CHECKS, match, written
 from zero_slate.core.colour.viewing import Viewing
-from zero_slate.core.media.element import Align, BrokenFrame, OddFrame
-from zero_slate.core.presentation.cut_table import cut_line
-from zero_slate.core.settings.models import SETTINGS, EditFormat, Setup
+from zero_slate.core.media.element import Align
+from zero_slate.core.media.header import BrokenFrame, OddFrame
+from zero_slate.core.presentation.cut_table import cut_row
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.change import apply
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departure
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import TimecodeKind
 
 
-def found(at: Situation) -> list[str]:
-    return [finding.code for finding in match(at).findings]
+def found(context: ShotContext) -> list[str]:
+    return [finding.code for finding in match(context).findings]
 
 
-def the(code: str, at: Situation) -> Finding:
-    (finding,) = [f for f in match(at).findings if f.code == code]
+def the(code: str, context: ShotContext) -> Finding:
+    (finding,) = [f for f in match(context).findings if f.code == code]
     return finding
 
 
@@ -35,7 +38,7 @@ def with_values(**values: object) -> Setup:
 
 
 def test_a_shot_made_from_its_event_follows() -> None:
-    result = match(situation(SETUP, plate(), names=NAMES))
+    result = match(context_for(SETUP, plate(), names=NAMES))
     assert result.findings == ()
     assert result.state is State.FOLLOWS
     assert result.words == "follows the edit"
@@ -43,13 +46,13 @@ def test_a_shot_made_from_its_event_follows() -> None:
 
 
 @pytest.mark.parametrize(
-    ("values", "code", "setting", "says"),
+    ("values", "code", "setting", "messages"),
     [
         ({"canvas": Size(1998, 1080)}, "canvas.shape", "canvas", "0.961×, leaving 21.08 px bars"),
         ({"canvas": Size(2048, 858)}, "canvas.shape", "canvas", "0.938×, leaving 137.81 px bars"),
         ({"canvas": Size(960, 540)}, "canvas.size", "canvas", "enlarged 2×"),
         ({"canvas": Size(3840, 2160)}, "canvas.size", "canvas", "shrunk 0.5×"),
-        ({"scan": Scan.UPPER_FIRST}, "scan.differs", "scan", "comb"),
+        ({"scan": ScanMode.UPPER_FIRST}, "scan.differs", "scan", "comb"),
         ({"rate": FrameRate(Fraction(24))}, "rate.differs", "rate", "ahead every 41.7 s"),
         ({"rate": FrameRate(Fraction(25))}, "rate.differs", "rate", "4.42 frames"),
         ({"timecode": TimecodeKind.DROP}, "timecode.impossible", "timecode", "does not exist"),
@@ -75,51 +78,51 @@ def test_a_shot_made_from_its_event_follows() -> None:
     ],
 )
 def test_each_difference_is_found_with_its_figures(
-    values: dict[str, object], code: str, setting: str, says: str
+    values: dict[str, object], code: str, setting: str, messages: str
 ) -> None:
-    at = situation(with_values(**values), names=NAMES)
-    finding = the(code, at)
+    context = context_for(with_values(**values), names=NAMES)
+    finding = the(code, context)
     assert finding.setting == setting
-    assert says in finding.sentence.text
+    assert messages in finding.sentence.text
     assert all(figure in finding.sentence.text for figure in finding.sentence.strong)
-    assert match(at).states[setting] is State.DIFFERS
+    assert match(context).states[setting] is State.DIFFERS
     # What is offered puts it right.
     assert finding.change is not None
-    righted = apply(at.setup, finding.change.values)
-    assert code not in found(situation(righted, names=NAMES))
+    righted = apply(context.setup, finding.change.values)
+    assert code not in found(context_for(righted, names=NAMES))
 
 
 def test_accumulated_difference_is_the_shots_own() -> None:
     """108 frames at 24 in an edit at 24000/1001: 108 × (1 − 1000/1001) frames."""
-    finding = the("rate.differs", situation(with_values(rate=FrameRate(Fraction(24)))))
+    finding = the("rate.differs", context_for(with_values(rate=FrameRate(Fraction(24)))))
     assert Fraction(finding.figures["frames_apart"]) == Fraction(108, 1001)
     assert "0.11 frames (4.5 ms)" in finding.sentence.text
 
 
 def test_other_pixels_of_the_edits_shape_only_resample() -> None:
-    at = situation(with_values(canvas=Size(1440, 1080), pixel_aspect=Fraction(4, 3)))
-    assert found(at) == ["canvas.size", "pixel-aspect.differs"]
-    assert "own shape" in the("canvas.size", at).sentence.text
-    assert "33.3 % wider" in the("pixel-aspect.differs", at).sentence.text
+    context = context_for(with_values(canvas=Size(1440, 1080), pixel_aspect=Fraction(4, 3)))
+    assert found(context) == ["canvas.size", "pixel-aspect.differs"]
+    assert "own shape" in the("canvas.size", context).sentence.text
+    assert "33.3 % wider" in the("pixel-aspect.differs", context).sentence.text
 
 
 def test_fields_in_the_wrong_order_and_missing_fields() -> None:
-    edit = EditFormat(rate=FrameRate(Fraction(25)), scan=Scan.UPPER_FIRST)
-    wrong = Situation(SETUP.model_copy(update={"scan": Scan.LOWER_FIRST}), edit)
+    edit = EditFormat(rate=FrameRate(Fraction(25)), scan=ScanMode.UPPER_FIRST)
+    wrong = ShotContext(SETUP.model_copy(update={"scan": ScanMode.LOWER_FIRST}), edit)
     assert "jumps back 20.0 ms" in the("scan.differs", wrong).sentence.text
-    none = Situation(SETUP, edit)
+    none = ShotContext(SETUP, edit)
     assert "half as often as 50 times a second" in the("scan.differs", none).sentence.text
 
 
 def test_drop_and_non_drop_part_by_108_labels_an_hour() -> None:
     ntsc = FrameRate(Fraction(30000, 1001))
     edit = EditFormat(rate=ntsc, timecode=TimecodeKind.DROP)
-    at = Situation(SETUP.model_copy(update={"rate": ntsc}), edit)
+    at = ShotContext(SETUP.model_copy(update={"rate": ntsc}), edit)
     assert the("timecode.differs", at).figures["labels_an_hour"] == 108
 
 
 @pytest.mark.parametrize(
-    ("values", "code", "offer"),
+    ("values", "code", "fix"),
     [
         ({"working_space": "ACESc"}, "colour.space-unknown", "Use ACEScg"),
         (
@@ -135,22 +138,22 @@ def test_drop_and_non_drop_part_by_108_labels_an_hour() -> None:
     ],
 )
 def test_names_the_config_has_not_stop_the_shot(
-    values: dict[str, object], code: str, offer: str
+    values: dict[str, object], code: str, fix: str
 ) -> None:
-    finding = the(code, situation(with_values(**values), names=NAMES))
+    finding = the(code, context_for(with_values(**values), names=NAMES))
     assert finding.severity is Severity.STOP
     assert finding.change is not None
-    assert finding.change.label == offer
+    assert finding.change.label == fix
 
 
 def test_an_alias_is_a_name_too() -> None:
     edit = EDIT.model_copy(update={"working_space": "acescg"})
-    at = situation(with_values(working_space="acescg"), edit=edit, names=NAMES)
-    assert found(at) == []
+    context = context_for(with_values(working_space="acescg"), edit=edit, names=NAMES)
+    assert found(context) == []
 
 
 @pytest.mark.parametrize(
-    ("present", "codes", "says"),
+    ("present", "codes", "messages"),
     [
         ([FrameRange(1001, 1104)], ["media.missing-tail"], "4 frames short at the tail: 1105–1108"),
         (
@@ -171,24 +174,26 @@ def test_an_alias_is_a_name_too() -> None:
         ([FrameRange(5000, 5010)], ["media.missing-all"], "None of 1001–1108 is on disk"),
     ],
 )
-def test_missing_frames_are_named(present: list[FrameRange], codes: list[str], says: str) -> None:
-    at = situation(SETUP, plate(*present, align=Align.NUMBER))
-    assert found(at) == codes
-    assert any(says in finding.sentence.text for finding in match(at).findings)
+def test_missing_frames_are_named(
+    present: list[FrameRange], codes: list[str], messages: str
+) -> None:
+    context = context_for(SETUP, plate(*present, align=Align.NUMBER))
+    assert found(context) == codes
+    assert any(messages in finding.sentence.text for finding in match(context).findings)
 
 
 def test_a_plate_is_laid_by_its_timecode_whatever_its_numbers() -> None:
-    at = situation(SETUP, plate(FrameRange(0, 107)))
-    assert at.placed[1].offset == 1001
-    assert found(at) == []
+    context = context_for(SETUP, plate(FrameRange(0, 107)))
+    assert context.aligned[1].offset == 1001
+    assert found(context) == []
 
 
 def test_a_clip_with_more_before_the_cut_starts_the_count_earlier() -> None:
     """The count's number stands at the clip's first frame: 20 before the cut, not 8."""
     early = plate(FrameRange(1001, 1120), header=header(timecode="04:31:08:13"))
-    at = situation(SETUP, early)
-    assert at.asked.cut_range == FrameRange(1021, 1112)
-    assert found(at) == ["cut.differs", "range.differs", "clip.on-disk", "start.differs"]
+    context = context_for(SETUP, early)
+    assert context.required.cut_range == FrameRange(1021, 1112)
+    assert found(context) == ["cut.differs", "range.differs", "clip.on-disk", "start.differs"]
     put_right = SETUP.model_copy(
         update={
             "cut_range": FrameRange(1021, 1112),
@@ -197,7 +202,7 @@ def test_a_clip_with_more_before_the_cut_starts_the_count_earlier() -> None:
             "start_timecode": "04:31:08:13",
         }
     )
-    assert found(situation(put_right, early)) == []
+    assert found(context_for(put_right, early)) == []
 
 
 def test_files_that_disagree_are_found() -> None:
@@ -206,7 +211,7 @@ def test_files_that_disagree_are_found() -> None:
             size=Size(2048, 1152),
             pixel_aspect=Fraction(2),
             rate=FrameRate(Fraction(25)),
-            scan=Scan.UPPER_FIRST,
+            scan=ScanMode.UPPER_FIRST,
         ),
         odd=(OddFrame(1030, "size", "1998 × 1080", "2048 × 1152"),),
         broken=(BrokenFrame(1050, "the file breaks off"),),
@@ -214,8 +219,8 @@ def test_files_that_disagree_are_found() -> None:
         duplicates=(1070,),
         align=Align.NUMBER,
     )
-    at = situation(SETUP, other)
-    assert found(at) == [
+    context = context_for(SETUP, other)
+    assert found(context) == [
         "media.size",
         "media.pixel-aspect",
         "media.rate",
@@ -225,49 +230,49 @@ def test_files_that_disagree_are_found() -> None:
         "media.duplicate",
         "media.timecode-jumps",
     ]
-    assert "Frame 1030" in the("media.odd-frame", at).sentence.text
-    assert "Frame 1050" in the("media.unreadable", at).sentence.text
+    assert "Frame 1030" in the("media.odd-frame", context).sentence.text
+    assert "Frame 1050" in the("media.unreadable", context).sentence.text
 
 
 def test_files_that_follow_the_edit_are_only_noted() -> None:
-    at = situation(with_values(canvas=Size(1998, 1080)), plate())
-    note = the("media.size", at)
+    context = context_for(with_values(canvas=Size(1998, 1080)), plate())
+    note = the("media.size", context)
     assert note.severity is Severity.NOTE
     assert note.sentence.text == "The plate is 1920 × 1080, as the edit asks."
 
 
 def test_two_paddings_are_found() -> None:
-    assert found(situation(SETUP, plate(other_paddings=(1,)))) == ["media.padding"]
+    assert found(context_for(SETUP, plate(other_paddings=(1,)))) == ["media.padding"]
 
 
 def test_a_retime_needs_its_own_number_of_source_frames() -> None:
     import dataclasses
 
     fast = dataclasses.replace(EVENT, speed=Fraction(2))
-    at = situation(SETUP, plate(), event=fast)
-    finding = the("media.retime-short", at)
+    context = context_for(SETUP, plate(), event=fast)
+    finding = the("media.retime-short", context)
     assert finding.figures == {"needed": 216, "short": 108}
 
 
 def test_a_reason_excuses_the_value_it_was_written_for_only() -> None:
     setup = with_values(canvas=Size(1998, 1080))
     reason = {"canvas": Departure(written(setup, "canvas"), "shown in a cinema")}
-    assert match(situation(setup), reason).state is State.REASON
+    assert match(context_for(setup), reason).state is State.REASON
     changed = with_values(canvas=Size(2048, 858))
-    assert match(situation(changed), reason).state is State.DIFFERS
-    assert match(situation(SETUP), reason).state is State.FOLLOWS
+    assert match(context_for(changed), reason).state is State.DIFFERS
+    assert match(context_for(SETUP), reason).state is State.FOLLOWS
 
 
 def test_a_shot_outside_the_cut_is_not_known() -> None:
-    result = match(situation(SETUP, event=None))
+    result = match(context_for(SETUP, event=None))
     assert result.state is State.UNKNOWN
     assert result.words == "not in the cut"
 
 
 def test_a_line_of_the_cut_has_what_differs_in_few_words() -> None:
     setup = with_values(canvas=Size(1998, 1080), rate=FrameRate(Fraction(24)))
-    at = situation(setup, plate(FrameRange(1001, 1104)))
-    line = cut_line(at, match(at), {})
+    context = context_for(setup, plate(FrameRange(1001, 1104)))
+    line = cut_row(context, match(context), {})
     assert line.state is State.DIFFERS
     assert {name: cell.text for name, cell in line.cells.items()} == {
         "canvas": "1998 × 1080",

@@ -6,13 +6,13 @@ from fractions import Fraction
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import CONTENT, EDIT, EVENT, plate, situation
+from tests.core.scenes import CONTENT, EDIT, EVENT, context_for, plate
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.comp import joined, require_adjoining
-from zero_slate.core.cut.comparison import Fate, compare, covered, gained, tally
+from zero_slate.core.cut.comparison import CutChange, compare, covered, gained, tally
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.shot.change import change
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 
@@ -27,47 +27,47 @@ def again(head: int = 0, tail: int = 0, moved: int = 0, **about: object) -> CutE
 
 
 @pytest.mark.parametrize(
-    ("event", "fate", "head", "tail"),
+    ("event", "change", "head", "tail"),
     [
-        (again(), Fate.UNCHANGED, 0, 0),
-        (again(moved=12), Fate.MOVED, 0, 0),
-        (again(head=4), Fate.LONGER, 4, 0),
-        (again(head=-2, tail=6), Fate.LONGER, -2, 6),
-        (again(tail=-10), Fate.SHORTER, 0, -10),
-        (again(head=-5, tail=5), Fate.SLIPPED, -5, 5),
-        (again(speed=Fraction(1, 2)), Fate.RETIMED, 0, 0),
+        (again(), CutChange.UNCHANGED, 0, 0),
+        (again(moved=12), CutChange.MOVED, 0, 0),
+        (again(head=4), CutChange.LONGER, 4, 0),
+        (again(head=-2, tail=6), CutChange.LONGER, -2, 6),
+        (again(tail=-10), CutChange.SHORTER, 0, -10),
+        (again(head=-5, tail=5), CutChange.SLIPPED, -5, 5),
+        (again(speed=Fraction(1, 2)), CutChange.RETIMED, 0, 0),
     ],
 )
-def test_what_became_of_a_shot(event: CutEvent, fate: Fate, head: int, tail: int) -> None:
+def test_what_became_of_a_shot(event: CutEvent, change: CutChange, head: int, tail: int) -> None:
     (told,) = compare([EVENT], [event])
-    assert (told.fate, told.head, told.tail) == (fate, head, tail)
+    assert (told.change, told.head, told.tail) == (change, head, tail)
 
 
 def test_new_and_gone_shots() -> None:
     other = dataclasses.replace(EVENT, code="FRO_0050", reel="B001")
     told = compare([EVENT], [other])
-    assert [(each.fate, each.code) for each in told] == [
-        (Fate.NEW, "FRO_0050"),
-        (Fate.GONE, "FRO_0030"),
+    assert [(each.change, each.code) for each in told] == [
+        (CutChange.NEW, "FRO_0050"),
+        (CutChange.GONE, "FRO_0030"),
     ]
-    assert tally(told)[Fate.NEW] == 1
+    assert tally(told)[CutChange.NEW] == 1
 
 
 def test_a_new_code_on_the_same_source_is_the_same_shot() -> None:
     (told,) = compare([EVENT], [again(tail=3, code="FRO_0035")])
-    assert (told.fate, told.renamed, told.doubt) == (Fate.LONGER, True, None)
+    assert (told.change, told.renamed, told.uncertain) == (CutChange.LONGER, True, None)
 
 
 def test_a_doubtful_match_is_put_to_the_person() -> None:
     half = again(head=-60, tail=60, code="FRO_0035")
     new, gone = compare([EVENT], [half])
-    assert (new.fate, gone.fate) == (Fate.NEW, Fate.GONE)
-    assert new.doubt is not None
-    assert (new.doubt.former, new.doubt.shared, new.doubt.of) == ("FRO_0030", 32, 92)
+    assert (new.change, gone.change) == (CutChange.NEW, CutChange.GONE)
+    assert new.uncertain is not None
+    assert (new.uncertain.former, new.uncertain.shared, new.uncertain.of) == ("FRO_0030", 32, 92)
     (same,) = compare([EVENT], [half], {("FRO_0035", "FRO_0030"): True})
-    assert (same.fate, same.renamed) == (Fate.SLIPPED, True)
+    assert (same.change, same.renamed) == (CutChange.SLIPPED, True)
     other, _ = compare([EVENT], [half], {("FRO_0035", "FRO_0030"): False})
-    assert (other.fate, other.doubt) == (Fate.NEW, None)
+    assert (other.change, other.uncertain) == (CutChange.NEW, None)
 
 
 @given(st.integers(-40, 60), st.integers(-40, 60), st.integers(-500, 500))
@@ -93,25 +93,25 @@ def test_gains_are_counted_in_the_edits_frames() -> None:
 def test_frames_that_are_drawn_keep_their_numbers() -> None:
     """Four more at the head get lower numbers; the plate stays where it lies."""
     event = again(head=4)
-    at = Situation.of(CONTENT, EDIT, event, (plate(),))
-    assert at.asked.cut_range == FrameRange(1005, 1100)
-    assert at.placed[1].clip == FrameRange(1001, 1108)
-    without = Situation.of(CONTENT, EDIT, event, ())
-    assert without.asked.cut_range == FrameRange(1005, 1100)
-    taken = change(CONTENT, {"cut_range": without.asked.cut_range}, without.anchor)
-    assert taken.setup.work_range == without.asked.work_range
+    context = ShotContext.of(CONTENT, EDIT, event, (plate(),))
+    assert context.required.cut_range == FrameRange(1005, 1100)
+    assert context.aligned[1].clip == FrameRange(1001, 1108)
+    without = ShotContext.of(CONTENT, EDIT, event, ())
+    assert without.required.cut_range == FrameRange(1005, 1100)
+    taken = change(CONTENT, {"cut_range": without.required.cut_range}, without.anchor)
+    assert taken.setup.work_range == without.required.work_range
     # The clip grew by four at the head, and its start timecode with it.
     assert taken.setup.clip_range == FrameRange(997, 1108)
     assert taken.setup.start_timecode == "04:31:08:21"
 
 
 def test_what_is_not_covered_is_asked_for() -> None:
-    asked = FrameRange(997, 1112)
-    assert covered(asked, FrameRange(1001, 1108), ()) == (4, 4, 0)
+    required = FrameRange(997, 1112)
+    assert covered(required, FrameRange(1001, 1108), ()) == (4, 4, 0)
     hole = (FrameRange(997, 1000), FrameRange(1050, 1051))
-    assert covered(asked, FrameRange(1001, 1120), hole) == (4, 0, 2)
-    assert covered(asked, FrameRange(990, 1120), ()) == (0, 0, 0)
-    assert covered(asked, FrameRange(2001, 2100), ()) == (116, 0, 0)
+    assert covered(required, FrameRange(1001, 1120), hole) == (4, 0, 2)
+    assert covered(required, FrameRange(990, 1120), ()) == (0, 0, 0)
+    assert covered(required, FrameRange(2001, 2100), ()) == (116, 0, 0)
 
 
 def test_adjoining_events_are_one_shot() -> None:
@@ -136,4 +136,6 @@ def test_adjoining_events_are_one_shot() -> None:
 
 
 def test_nothing_else_about_the_shot_is_asked_anew() -> None:
-    assert situation(CONTENT.setup, event=again(moved=40)).asked.cut_range == FrameRange(1009, 1100)
+    assert context_for(CONTENT.setup, event=again(moved=40)).required.cut_range == FrameRange(
+        1009, 1100
+    )

@@ -10,7 +10,7 @@ from zero_slate.core.canvas.signals import facts_of
 from zero_slate.core.format_library.format import Family, Format
 from zero_slate.core.format_library.search import by_family, search
 from zero_slate.core.format_library.shipped import SHIPPED
-from zero_slate.core.settings.models import EDIT_SETTINGS
+from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.own_format import FORMAT_SETTINGS, own_from, read_own
 from zero_slate.files.format_files import read_formats, write_formats
 from zero_slate.files.setup_files import DocumentRefusal
@@ -136,7 +136,7 @@ def test_a_file_of_formats_reads_back_and_a_broken_entry_costs_only_itself() -> 
     assert good == own[2:]
     assert [each.place for each in broken] == [1, 2]
     assert broken[0].name == own[0].name
-    assert any("at most 32,768" in each.why for each in broken)
+    assert any("over 32,768" in each.why for each in broken)
 
 
 @pytest.mark.parametrize(

@@ -7,14 +7,24 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import EDIT, EVENT, FILM, SETUP, SOURCE_IN, header, plate, situation, working
+from tests.core.scenes import (
+    EDIT,
+    EVENT,
+    FILM,
+    SETUP,
+    SOURCE_IN,
+    context_for,
+    header,
+    plate,
+    working,
+)
 from zero_slate.core.colour.config_names import Probe, nearest_name
 from zero_slate.core.media.alignment import best_align, first_timecode, lead, place
 from zero_slate.core.media.element import Align
 from zero_slate.core.presentation.drawings.bars import draw_ranges, draw_rates
 from zero_slate.core.presentation.drawings.wedge import draw_wedge
 from zero_slate.core.shot.anchor import Anchor
-from zero_slate.core.shot.required import asked_cut, asked_of
+from zero_slate.core.shot.required import required_cut, required_of
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.time.rate import FrameRate
 
@@ -35,31 +45,33 @@ COUNTS = st.builds(FrameCount, st.integers(-2000, 100_000), st.sampled_from(CHOS
 def test_a_count_ties_its_number_to_a_moment(
     count: FrameCount, ahead: int | None, cut: FrameRange
 ) -> None:
-    assert asked_cut(92, EDIT, count, Anchor(lead=ahead)) == cut
+    assert required_cut(92, EDIT, count, Anchor(lead=ahead)) == cut
 
 
 @given(COUNTS, st.integers(0, 60) | st.none())
 def test_what_is_asked_is_the_events_length_and_the_edits_handles(
     count: FrameCount, ahead: int | None
 ) -> None:
-    asked = asked_of(EDIT, EVENT, SETUP.model_copy(update={"count": count}), Anchor(lead=ahead))
-    assert asked.cut_range is not None
-    assert asked.work_range is not None
-    assert asked.cut_range.length == EVENT.length
-    assert asked.work_range == asked.cut_range.widened(EDIT.handles)
+    required = required_of(
+        EDIT, EVENT, SETUP.model_copy(update={"count": count}), Anchor(lead=ahead)
+    )
+    assert required.cut_range is not None
+    assert required.work_range is not None
+    assert required.cut_range.length == EVENT.length
+    assert required.work_range == required.cut_range.widened(EDIT.handles)
     # Shot frame = number + (source frame − source frame at the count's moment).
     moments = {
-        CountAt.CUT: asked.cut_range.first,
-        CountAt.WORK: asked.work_range.first,
-        CountAt.CLIP: asked.cut_range.first - (EDIT.handles.head if ahead is None else ahead),
+        CountAt.CUT: required.cut_range.first,
+        CountAt.WORK: required.work_range.first,
+        CountAt.CLIP: required.cut_range.first - (EDIT.handles.head if ahead is None else ahead),
     }
     assert moments[count.at] == count.number
 
 
 def test_without_an_event_no_range_is_asked() -> None:
-    asked = asked_of(EDIT, None, SETUP, Anchor())
-    assert (asked.cut_range, asked.work_range) == (None, None)
-    assert asked.values["canvas"] == EDIT.canvas
+    required = required_of(EDIT, None, SETUP, Anchor())
+    assert (required.cut_range, required.work_range) == (None, None)
+    assert required.values["canvas"] == EDIT.canvas
 
 
 @given(st.integers(0, 40), st.integers(0, 3000))
@@ -77,7 +89,7 @@ def test_numbers_and_first_files() -> None:
     files = FrameRange(1, 108)
     numbered = plate(files, align=Align.NUMBER)
     assert place(numbered, FILM, CUT, WORK, EVENT).clip == files
-    # A count raised by 1000 since the files were tied takes them along.
+    # A count raised by 1000 since the files were linked takes them along.
     assert place(numbered, FILM, CUT, WORK, EVENT, shift=1000).clip == WORK
     assert place(plate(files, align=Align.FIRST), FILM, CUT, WORK, EVENT).clip == WORK
     # Without an event there is no timecode to meet.
@@ -108,7 +120,7 @@ def test_a_retimed_event_has_no_simple_lead() -> None:
 
 def test_the_ranges_drawing_shows_what_is_short() -> None:
     short = working(1005, 1108)
-    drawn = draw_ranges(situation(short, plate(FrameRange(1005, 1100), align=Align.NUMBER)))
+    drawn = draw_ranges(context_for(short, plate(FrameRange(1005, 1100), align=Align.NUMBER)))
     tracks = {track.label: [span.text for span in track.spans] for track in drawn.tracks}
     assert tracks == {
         "asked": ["1001–1108"],
@@ -118,13 +130,13 @@ def test_the_ranges_drawing_shows_what_is_short() -> None:
         "missing": ["1101–1108"],
     }
     facts = {fact.label: (fact.value, fact.differs) for fact in drawn.facts}
-    assert facts["Handles there are"] == ("4 + 8", True)
+    assert facts["Handles, as set"] == ("4 + 8", True)
     assert facts["Drawings on twos, threes"] == ("52, 35", False)
     assert (drawn.first, drawn.last) == (1001, 1109)
 
 
 def test_a_shot_without_an_edit_draws_its_own_ranges() -> None:
-    drawn = draw_ranges(situation(SETUP, event=None))
+    drawn = draw_ranges(context_for(SETUP, event=None))
     assert [track.label for track in drawn.tracks] == ["cut", "work"]
 
 
@@ -134,7 +146,7 @@ def test_a_shot_without_an_edit_draws_its_own_ranges() -> None:
 )
 def test_the_rates_drawing_ends_where_the_edit_does(rate: str, apart: str, a_minute: str) -> None:
     setup = SETUP.model_copy(update={"rate": FrameRate.parse(rate)})
-    drawn = draw_rates(situation(setup))
+    drawn = draw_rates(context_for(setup))
     facts = {fact.label: fact.value for fact in drawn.facts}
     assert facts["Apart at the end"] == apart
     assert facts["Apart after a minute"] == a_minute
@@ -148,15 +160,15 @@ def test_the_rates_drawing_ends_where_the_edit_does(rate: str, apart: str, a_min
 
 
 def test_equal_rates_do_not_part() -> None:
-    drawn = draw_rates(situation(SETUP))
+    drawn = draw_rates(context_for(SETUP))
     assert not any(fact.differs for fact in drawn.facts)
     assert drawn.corner == "24000/1001"
 
 
 def test_the_wedge_has_a_patch_a_stop() -> None:
-    assert draw_wedge(situation(SETUP)).steps == ()
+    assert draw_wedge(context_for(SETUP)).steps == ()
     probe = Probe(0.4, 0.8, ((-1, 0.09, 0.2), (0, 0.18, 0.4), (1, 0.36, 0.6)))
-    drawn = draw_wedge(situation(SETUP, probe=probe))
+    drawn = draw_wedge(context_for(SETUP, probe=probe))
     assert [(step.label, step.linear) for step in drawn.steps] == [
         ("−1", "0.090"),
         ("grey", "0.180"),

@@ -3,20 +3,20 @@
 import dataclasses
 from fractions import Fraction
 
-from tests.core.scenes import EVENT, SETUP, plate, situation, working
-from zero_slate.core.presentation.frame_rule import MOST_READINGS, Rule, build_rule
+from tests.core.scenes import EVENT, SETUP, context_for, plate, working
+from zero_slate.core.presentation.frame_rule import MOST_READINGS, FrameRule, build_frame_rule
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
 
 
-def reading(rule: Rule, scale: str, frame: int) -> str:
+def reading(rule: FrameRule, scale: str, frame: int) -> str:
     (found,) = [each for each in rule.scales if each.key == scale]
     return found.readings[(frame - rule.first) // rule.step]
 
 
 def test_the_hairline_reads_every_count_at_one_moment() -> None:
-    rule = build_rule(situation(SETUP, plate()))
+    rule = build_frame_rule(context_for(SETUP, plate()))
     assert [scale.key for scale in rule.scales] == ["edit", "shot", "source", "seconds", "feet"]
     assert reading(rule, "edit", 1009) == "01:00:08:10"
     assert reading(rule, "source", 1009) == "04:31:09:09"
@@ -27,7 +27,7 @@ def test_the_hairline_reads_every_count_at_one_moment() -> None:
 
 
 def test_marks_stand_where_their_label_reads() -> None:
-    rule = build_rule(situation(SETUP, plate()))
+    rule = build_frame_rule(context_for(SETUP, plate()))
     for scale in rule.scales:
         labelled = [mark for mark in scale.marks if mark.label and mark.at == int(mark.at)]
         assert labelled, scale.key
@@ -37,7 +37,7 @@ def test_marks_stand_where_their_label_reads() -> None:
 
 
 def test_bands_show_what_is_missing() -> None:
-    rule = build_rule(situation(SETUP, plate(FrameRange(1001, 1104))))
+    rule = build_frame_rule(context_for(SETUP, plate(FrameRange(1001, 1104))))
     disk = rule.bands[-1]
     assert (disk.label, disk.missing, disk.note) == (
         "on disk · 104",
@@ -48,7 +48,7 @@ def test_bands_show_what_is_missing() -> None:
 
 def test_an_edit_at_another_rate_is_read_by_time() -> None:
     setup = SETUP.model_copy(update={"rate": FrameRate(Fraction(48000, 1001))})
-    rule = build_rule(situation(setup))
+    rule = build_frame_rule(context_for(setup))
     assert reading(rule, "edit", 1009 + 48) == str(EVENT.record_in + 24)
 
 
@@ -63,17 +63,17 @@ def test_drop_frame_seconds_are_labelled_by_their_first_label() -> None:
         source_rate=ntsc,
     )
     setup = SETUP.model_copy(update={"rate": ntsc})
-    rule = build_rule(situation(setup, event=event))
+    rule = build_frame_rule(context_for(setup, event=event))
     labels = [mark.label for mark in rule.scales[0].marks if mark.label]
     assert labels[:3] == ["00:00:59;00", "00:01:00;02", "00:01:01;00"]
 
 
 def test_long_shots_keep_few_marks_and_readings() -> None:
     setup = working(1001, 21008, cut_range=FrameRange(1009, 21000))
-    rule = build_rule(situation(setup))
+    rule = build_frame_rule(context_for(setup))
     for scale in rule.scales:
         assert len(scale.readings) <= MOST_READINGS
         assert len(scale.marks) < 320
         assert sum(mark.label is not None for mark in scale.marks) <= 12
     twelve = working(1001, 1012, cut_range=FrameRange(1001, 1012))
-    assert all(len(scale.marks) >= 2 for scale in build_rule(situation(twelve)).scales)
+    assert all(len(scale.marks) >= 2 for scale in build_frame_rule(context_for(twelve)).scales)

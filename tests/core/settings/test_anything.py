@@ -11,16 +11,19 @@ from tests.files.test_round_trips import EDITS, SETUPS
 from zero_slate.core.checks.finding import Severity, State
 from zero_slate.core.checks.match import match, written
 from zero_slate.core.media.element import Align
-from zero_slate.core.presentation.cut_table import cut_line
+from zero_slate.core.presentation.cut_table import cut_row
 from zero_slate.core.presentation.drawings.bars import draw_ranges, draw_rates
 from zero_slate.core.presentation.drawings.canvas import draw_canvas
-from zero_slate.core.presentation.frame_rule import MOST_READINGS, build_rule
+from zero_slate.core.presentation.frame_rule import MOST_READINGS, build_frame_rule
 from zero_slate.core.presentation.sheet import build_sheet
-from zero_slate.core.settings.models import EDIT_SETTINGS, SETTINGS, EditFormat, Setup
+from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.settings.reading import Reading, read_typed
 from zero_slate.core.settings.schema import GROUPS
 from zero_slate.core.shot.anchor import Anchor
-from zero_slate.core.shot.change import Reading, apply, follow, read_typed
-from zero_slate.core.shot.context import Situation, clock_of
+from zero_slate.core.shot.change import apply, follow
+from zero_slate.core.shot.context import ShotContext, clock_of
 from zero_slate.core.shot.state import Content, Departure
 from zero_slate.core.time.frames import FrameRange, Handles
 from zero_slate.core.time.timecode import labels
@@ -32,8 +35,8 @@ PLATES = st.builds(
     st.sampled_from(list(Align)),
 )
 SITUATIONS = st.builds(
-    lambda setup, edit, tied, in_cut: Situation(
-        setup, edit, EVENT if in_cut else None, (tied,) if tied else (), NAMES
+    lambda setup, edit, linked, in_cut: ShotContext(
+        setup, edit, EVENT if in_cut else None, (linked,) if linked else (), NAMES
     ),
     SETUPS,
     EDITS,
@@ -56,32 +59,32 @@ def texts(typed: dict[tuple[str, str], str]) -> dict[str, dict[str, str]]:
 
 @settings(max_examples=150, deadline=None)
 @given(SITUATIONS)
-def test_any_shot_is_judged_and_laid_out(at: Situation) -> None:
-    found = match(at)
+def test_any_shot_is_judged_and_laid_out(context: ShotContext) -> None:
+    found = match(context)
     for finding in found.findings:
         assert finding.setting in SETTINGS
         assert all(figure in finding.sentence.text for figure in finding.sentence.strong)
         assert finding.severity is Severity.NOTE or found.states[finding.setting] is State.DIFFERS
-    sheet = build_sheet(at, found, {}, {}, Reading({}, {}))
+    sheet = build_sheet(context, found, {}, {}, Reading({}, {}))
     assert [group.key for group in sheet.groups] == list(GROUPS)
     assert {row.key for group in sheet.groups for row in group.rows} == set(SETTINGS)
-    assert all(row.says for group in sheet.groups for row in group.rows)
+    assert all(row.messages for group in sheet.groups for row in group.rows)
     assert sheet.differing == sum(
         row.state is State.DIFFERS for group in sheet.groups for row in group.rows
     )
-    line = cut_line(at, found, {})
+    line = cut_row(context, found, {})
     assert line.state is found.state
-    for drawing in (draw_ranges(at), draw_rates(at)):
+    for drawing in (draw_ranges(context), draw_rates(context)):
         assert all(drawing.first <= s.start <= s.end for t in drawing.tracks for s in t.spans)
-    canvas = draw_canvas(at)
+    canvas = draw_canvas(context)
     assert canvas.canvas.width <= canvas.edit.width * (1 + 1e-9)
     assert canvas.canvas.height <= canvas.edit.height * (1 + 1e-9)
 
 
 @settings(max_examples=60, deadline=None)
 @given(SITUATIONS)
-def test_any_rule_reads_every_scale_at_every_step(at: Situation) -> None:
-    rule = build_rule(at)
+def test_any_rule_reads_every_scale_at_every_step(context: ShotContext) -> None:
+    rule = build_frame_rule(context)
     steps = range(rule.first, rule.last + 1, rule.step)
     assert len(steps) <= MOST_READINGS
     for scale in rule.scales:
@@ -91,8 +94,8 @@ def test_any_rule_reads_every_scale_at_every_step(at: Situation) -> None:
     edit = next((scale for scale in rule.scales if scale.key == "edit"), None)
     if edit is not None:
         # Frame by frame against the ratio of the two rates, exactly.
-        ratio = EVENT.record_rate.fraction / at.setup.rate.fraction
-        start = at.setup.cut_range.first
+        ratio = EVENT.record_rate.fraction / context.setup.rate.fraction
+        start = context.setup.cut_range.first
         counts = [EVENT.record.first + (frame - start) * ratio // 1 for frame in steps]
         assert list(edit.readings) == labels(map(int, counts), EVENT.record_rate)
 
@@ -137,20 +140,20 @@ def test_following_twice_is_following_once(
 
 @settings(max_examples=60, deadline=None)
 @given(SITUATIONS)
-def test_a_reason_for_each_difference_leaves_none(at: Situation) -> None:
-    differing = [key for key, state in match(at).states.items() if state is State.DIFFERS]
-    reasons = {key: Departure(written(at.setup, key), "because") for key in differing}
-    again = match(at, reasons)
+def test_a_reason_for_each_difference_leaves_none(context: ShotContext) -> None:
+    differing = [key for key, state in match(context).states.items() if state is State.DIFFERS]
+    reasons = {key: Departure(written(context.setup, key), "because") for key in differing}
+    again = match(context, reasons)
     assert again.differing == 0
     assert again.departing == len(differing)
 
 
 @settings(max_examples=60, deadline=None)
 @given(SITUATIONS)
-def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(at: Situation) -> None:
+def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(context: ShotContext) -> None:
     """Corrections don't fight: once all are taken, no setting differs from what is asked."""
-    alone = dataclasses.replace(at, elements=(), names=None)
-    setup = at.setup
+    alone = dataclasses.replace(context, elements=(), names=None)
+    setup = context.setup
     for _ in range(6):
         found = match(dataclasses.replace(alone, setup=setup))
         changes = [f.change.values for f in found.findings if f.change is not None]
@@ -166,7 +169,7 @@ def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(at: Situation)
 
 def test_a_plate_at_another_rate_is_told_with_its_speed() -> None:
     fast = plate(header=header(rate=dataclasses.replace(EVENT.source_rate, fraction=Fraction(30))))
-    at = Situation(SETUP, EditFormat(rate=EVENT.record_rate), EVENT, (fast,))
+    at = ShotContext(SETUP, EditFormat(rate=EVENT.record_rate), EVENT, (fast,))
     (told,) = [f for f in match(at).findings if f.code == "media.rate"]
     assert "states 30: frame for frame it runs 0.799× as fast" in told.sentence.text
 

@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.scenes import CLOCK, SETUP
-from zero_slate.core.canvas.scan import Scan
-from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.canvas.scan import ScanMode
+from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.quick_line import QuickReading, read_quick
 from zero_slate.core.shot.change import apply
 from zero_slate.core.time.frames import FrameRange
@@ -28,9 +28,9 @@ def shown(reading: QuickReading) -> dict[str, str]:
 def test_the_issues_own_line_asks_of_one_word_alone() -> None:
     line = "1998x1080 1.85 23.976 1001-1108 2:1 half"
     reading = quick(line)
-    asked = [word for word in reading.words if word.choices]
-    assert [word.text for word in asked] == ["2:1"]
-    assert [choice.key for choice in asked[0].choices] == ["pixel_aspect", "guides"]
+    required = [word for word in reading.words if word.choices]
+    assert [word.text for word in required] == ["2:1"]
+    assert [choice.key for choice in required[0].choices] == ["pixel_aspect", "guides"]
     assert not reading.sound
     for word in reading.words:
         assert line[word.start : word.end] == word.text
@@ -82,16 +82,16 @@ def test_a_word_is_told_by_how_it_is_written(word: str, values: dict[str, str]) 
     ],
 )
 def test_an_ambiguous_word_is_asked(word: str, keys: list[str]) -> None:
-    (asked,) = quick(word).words
-    assert [choice.key for choice in asked.choices] == keys
-    assert asked.meant is None
+    (required,) = quick(word).words
+    assert [choice.key for choice in required.choices] == keys
+    assert required.meant is None
 
 
 @pytest.mark.parametrize(
     ("line", "words"),
     [
         ("hallf", "Is it “half”"),
-        ("90000x90000", "at most 32,768"),
+        ("90000x90000", "over 32,768"),
         ("24 25", "set by “24” already"),
         ("25i", "50i counts fields"),
         ("1108-1001", "comes"),
@@ -115,10 +115,10 @@ def test_a_shape_beside_its_size_only_agrees() -> None:
 
 
 def test_fields_and_frames_set_the_scan_too() -> None:
-    fields = SETUP.model_copy(update={"scan": Scan.LOWER_FIRST})
+    fields = SETUP.model_copy(update={"scan": ScanMode.LOWER_FIRST})
     reading = read_quick("59.94i", fields, CLOCK)
-    assert reading.values["scan"] is Scan.LOWER_FIRST
-    assert read_quick("25p", fields, CLOCK).values["scan"] is Scan.PROGRESSIVE
+    assert reading.values["scan"] is ScanMode.LOWER_FIRST
+    assert read_quick("25p", fields, CLOCK).values["scan"] is ScanMode.PROGRESSIVE
 
 
 @given(st.text(st.sampled_from("0123456789.:x/+-%# piacutworkhalf"), max_size=40))

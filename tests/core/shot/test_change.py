@@ -6,22 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import CLOCK, EDIT, EVENT, SETUP, situation
+from tests.core.scenes import CLOCK, EDIT, EVENT, SETUP, context_for
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.checks.match import match
 from zero_slate.core.presentation.sheet import build_sheet
-from zero_slate.core.settings.models import SETTINGS, Setup
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.settings.reading import Reading, apply_to_edit, read_typed
 from zero_slate.core.shot.anchor import Anchor
-from zero_slate.core.shot.change import (
-    Reading,
-    apply,
-    apply_to_edit,
-    changed,
-    follow,
-    read_typed,
-    setup_from_event,
-)
+from zero_slate.core.shot.change import apply, changed, follow
+from zero_slate.core.shot.from_event import setup_from_event
 from zero_slate.core.shot.history import Action, History, Step, history
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.entry.clock import Entry
@@ -43,10 +38,10 @@ def test_a_part_that_is_not_typed_keeps_its_value() -> None:
             "canvas",
             {"width": "90000"},
             "width",
-            "at most 32,768",
+            "over 32,768",
             {"width": "32768", "height": "393"},
         ),
-        ("canvas", {"height": "0"}, "height", "1 to 32,768", {"height": "1"}),
+        ("canvas", {"height": "0"}, "height", "up to 32,768", {"height": "1"}),
         ("canvas", {"width": "wide"}, "width", "not a whole number", {}),
         ("canvas", {"width": ""}, "width", "Nothing is written", {}),
         ("pixel_aspect", {"ratio": "1:0"}, "ratio", "1:16", {"ratio": "1:1"}),
@@ -95,7 +90,7 @@ def test_a_new_count_renumbers_the_ranges() -> None:
     after = apply(SETUP, {"count": FrameCount(1)})
     assert (after.cut_range, after.work_range) == (FrameRange(9, 100), FrameRange(1, 108))
     # Only the count differs from what the edit asks.
-    assert [f.code for f in match(situation(after)).findings] == ["count.differs"]
+    assert [f.code for f in match(context_for(after)).findings] == ["count.differs"]
 
 
 def test_the_same_number_at_another_moment_renumbers_too() -> None:
@@ -125,7 +120,7 @@ def test_shots_follow_a_changed_edit_where_they_followed_it() -> None:
     assert moved.canvas == Size(2048, 1080)
     # The clip still counts from 1001, so that four more frames before the cut move it on.
     assert (moved.work_range, moved.cut_range) == (FrameRange(1001, 1116), FrameRange(1013, 1104))
-    assert match(situation(moved, edit=after)).findings == ()
+    assert match(context_for(moved, edit=after)).findings == ()
     own = SETUP.model_copy(update={"canvas": Size(640, 360)})
     kept = Content(setup=own)
     assert follow(kept, EDIT, after, EVENT, Anchor()).setup.canvas == Size(640, 360)
@@ -148,21 +143,21 @@ def test_a_setup_is_exact_in_json() -> None:
 def test_the_sheet_keeps_what_is_typed_wrong() -> None:
     typed = {"canvas": {"width": "19x"}}
     reading = read_typed(SETUP, typed, SETTINGS, CLOCK)
-    at = situation()
-    sheet = build_sheet(at, match(at), {}, typed, reading)
+    context = context_for()
+    sheet = build_sheet(context, match(context), {}, typed, reading)
     row = next(row for group in sheet.groups for row in group.rows if row.key == "canvas")
     assert [field.text for field in row.fields] == ["19x", "1080", ""]
     assert row.problem is not None
-    assert row.asked == "1920 × 1080"
+    assert row.required == "1920 × 1080"
 
 
 def test_an_offer_is_worded_as_what_will_happen() -> None:
-    at = situation(SETUP.model_copy(update={"canvas": Size(1998, 1080)}))
-    sheet = build_sheet(at, match(at), {}, {}, Reading({}, {}))
-    (said,) = sheet.groups[0].rows[0].says
-    assert said.offer is not None
-    assert said.offer.label == "Use 1920 × 1080"
-    assert said.offer.texts == {"canvas": {"width": "1920", "height": "1080"}}
+    context = context_for(SETUP.model_copy(update={"canvas": Size(1998, 1080)}))
+    sheet = build_sheet(context, match(context), {}, {}, Reading({}, {}))
+    (said,) = sheet.groups[0].rows[0].messages
+    assert said.fix is not None
+    assert said.fix.label == "Use 1920 × 1080"
+    assert said.fix.texts == {"canvas": {"width": "1920", "height": "1080"}}
     assert sheet.verdict == "1 difference from the edit"
     assert sheet.groups[0].note == "1 difference"
 

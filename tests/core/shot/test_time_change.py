@@ -6,19 +6,19 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import CONTENT, SETUP, plate, situation
+from tests.core.scenes import CONTENT, SETUP, context_for, plate
 from tests.core.time.test_rate import RATES
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.presentation.drawings.moments import draw_moments
 from zero_slate.core.presentation.drawings.speed import draw_speed
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import apply, change
-from zero_slate.core.shot.state import Content, Lock
-from zero_slate.core.shot.time_change import upset
+from zero_slate.core.shot.state import Content, WorkRangeLock
+from zero_slate.core.shot.time_change import time_change_impact
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.time.marks import FrameMark, MarkKind
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.core.time.retime import Keep, Rescale, merged
+from zero_slate.core.time.retime import Rescale, RetimeMode, merged
 
 TWELVE, TWENTY_FOUR = FrameRate(Fraction(12)), FrameRate(Fraction(24))
 
@@ -40,7 +40,9 @@ def drawn(*keys: int, rate: FrameRate = TWELVE, last: int = 48) -> Content:
 
 def test_keeping_the_timing_moves_every_key() -> None:
     """Published: 12 → 24 with s = 1: 1, 13, 25 → 1, 25, 49."""
-    after, told = upset(drawn(1, 13, 25), {"rate": TWENTY_FOUR}, Keep.TIMING, Anchor())
+    after, told = time_change_impact(
+        drawn(1, 13, 25), {"rate": TWENTY_FOUR}, RetimeMode.TIMING, Anchor()
+    )
     assert [mark.frame for mark in after.marks] == [1, 25, 49]
     assert after.setup.work_range == FrameRange(1, 96)
     assert told.merging == 0
@@ -50,18 +52,22 @@ def test_keeping_the_timing_moves_every_key() -> None:
 
 
 def test_keeping_the_numbers_changes_the_speed() -> None:
-    after, told = upset(drawn(1, 13), {"rate": TWENTY_FOUR}, Keep.NUMBERS, Anchor())
+    after, told = time_change_impact(
+        drawn(1, 13), {"rate": TWENTY_FOUR}, RetimeMode.NUMBERS, Anchor()
+    )
     assert [mark.frame for mark in after.marks] == [1, 13]
     assert after.setup.work_range == FrameRange(1, 48)
     assert "plays 2× as fast" in told.sentence
-    slow, told = upset(drawn(1), {"rate": FrameRate(Fraction(6))}, Keep.NUMBERS, Anchor())
+    slow, told = time_change_impact(
+        drawn(1), {"rate": FrameRate(Fraction(6))}, RetimeMode.NUMBERS, Anchor()
+    )
     assert slow.setup.rate.nominal == 6
     assert "plays 0.5× as fast" in told.sentence
 
 
 def test_keys_that_land_on_one_frame_are_told() -> None:
     content = drawn(1, 2, 3, 4, rate=TWENTY_FOUR)
-    after, told = upset(content, {"rate": TWELVE}, Keep.TIMING, Anchor())
+    after, told = time_change_impact(content, {"rate": TWELVE}, RetimeMode.TIMING, Anchor())
     # Halves go up: 1, 2, 3, 4 land on 1, 2, 2, 3.
     assert [mark.frame for mark in after.marks] == [1, 2, 3]
     assert told.merging == 2
@@ -71,7 +77,9 @@ def test_keys_that_land_on_one_frame_are_told() -> None:
 
 
 def test_a_shorter_range_leaves_keys_outside() -> None:
-    _, told = upset(drawn(1, 40), {"work_range": FrameRange(1, 24)}, Keep.NUMBERS, Anchor())
+    _, told = time_change_impact(
+        drawn(1, 40), {"work_range": FrameRange(1, 24)}, RetimeMode.NUMBERS, Anchor()
+    )
     assert told.outside == 1
     assert [line.notes for line in told.lines if line.before == "40"] == [
         ("falls outside the work range",)
@@ -79,11 +87,11 @@ def test_a_shorter_range_leaves_keys_outside() -> None:
 
 
 def test_a_lock_holds_until_it_is_opened() -> None:
-    locked = CONTENT.model_copy(update={"lock": Lock("wren", "2026-01-05T10:00:00Z")})
+    locked = CONTENT.model_copy(update={"lock": WorkRangeLock("wren", "2026-01-05T10:00:00Z")})
     with pytest.raises(Refusal, match=r"locked at 1001–1108 by wren"):
         change(locked, {"work_range": FrameRange(1001, 1100)})
     with pytest.raises(Refusal, match="locked"):
-        upset(locked, {"rate": FrameRate(Fraction(25))}, Keep.TIMING, Anchor())
+        time_change_impact(locked, {"rate": FrameRate(Fraction(25))}, RetimeMode.TIMING, Anchor())
     # What it would follow otherwise leaves it alone; a new count only renumbers it.
     assert change(locked, {"handles": Handles(4, 4)}).setup.work_range == SETUP.work_range
     assert change(locked, {"count": FrameCount(1)}).setup.work_range == FrameRange(1, 108)
@@ -116,7 +124,7 @@ def test_marks_are_renumbered_with_the_count() -> None:
 
 def test_counts_from_the_source() -> None:
     files = plate(FrameRange(2001, 2108))
-    anchor = situation(SETUP, files).anchor
+    anchor = context_for(SETUP, files).anchor
     assert (anchor.file, anchor.timecode) == (2009, 390465)
     by_file = apply(SETUP, {"count": FrameCount(0, CountAt.FILE)}, anchor)
     assert by_file.cut_range == FrameRange(2009, 2100)
@@ -137,7 +145,7 @@ def test_old_and_new_numbers_stand_side_by_side() -> None:
             "clip_range": FrameRange(1, 108),
         }
     )
-    told = draw_moments(situation(after, plate()), SETUP, -1000)
+    told = draw_moments(context_for(after, plate()), SETUP, -1000)
     begins = told.moments[2]
     assert (begins.name, begins.was, begins.now) == ("cut begins", "1009", "9")
     assert told.columns == ("file", "edit", "source")
@@ -146,7 +154,7 @@ def test_old_and_new_numbers_stand_side_by_side() -> None:
 
 
 def test_the_speed_is_told_in_drawings() -> None:
-    told = draw_speed(situation(SETUP.model_copy(update={"rate": TWENTY_FOUR})))
+    told = draw_speed(context_for(SETUP.model_copy(update={"rate": TWENTY_FOUR})))
     first, second = told.speeds[:2]
     assert (first.rate, second.rate) == ("24000/1001", "24")
     assert second.drawings == (108, 54, 36)

@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.core.scenes import SETUP, plate, situation
+from tests.core.scenes import SETUP, context_for, plate
 from tests.core.time.test_rate import RATES
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.checks.match import match
 from zero_slate.core.media.alignment import place
 from zero_slate.core.media.element import Align, Element
@@ -138,24 +138,24 @@ def test_placed_in_real_time_is_what_the_formula_fills(
 def test_an_element_on_twos_is_noted_and_drawn() -> None:
     made = plate(FrameRange(1, 54)).media
     twos = Element(2, "artwork", made, Align.FIRST, FrameRate.parse("12000/1001"), RateUse.TIME)
-    at = situation(SETUP, twos)
-    drawn = draw_cadence(at, twos)
+    context = context_for(SETUP, twos)
+    drawn = draw_cadence(context, twos)
     assert drawn is not None
     assert [cell.sources for cell in drawn.cells] == [(0,), (0,), (1,), (1,)]
     assert [cell.again for cell in drawn.cells] == [False, True, False, True]
-    (told,) = match(at).findings
+    (told,) = match(context).findings
     assert (told.code, str(told.severity)) == ("media.rate", "note")
     assert "fills 108 frames" in told.sentence.text
 
 
 def test_into_fields_an_element_is_drawn_by_field() -> None:
     setup = SETUP.model_copy(
-        update={"rate": FrameRate.parse("30000/1001"), "scan": Scan.UPPER_FIRST}
+        update={"rate": FrameRate.parse("30000/1001"), "scan": ScanMode.UPPER_FIRST}
     )
     film = Element(
         2, "render", plate().media, Align.FIRST, FrameRate.parse("24000/1001"), RateUse.TIME
     )
-    drawn = draw_cadence(situation(setup, film), film)
+    drawn = draw_cadence(context_for(setup, film), film)
     assert drawn is not None
     assert drawn.fields
     assert {fact.label: fact.value for fact in drawn.facts}["Cadence"] == "2:3 fields"

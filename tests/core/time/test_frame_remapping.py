@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.time.test_rate import RATES
-from zero_slate.core.time.frame_remapping import Moved, is_number, recognised
+from zero_slate.core.time.frame_remapping import FrameRemapper, is_number, recognised
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
 
@@ -37,17 +37,17 @@ def test_the_only_column_that_counts_upward_is_taken() -> None:
 
 
 def test_numbers_are_shifted_and_rescaled() -> None:
-    moved = Moved(Rescale(1, 1001, TWENTY_FOUR, TWENTY_FOUR))
+    moved = FrameRemapper(Rescale(1, 1001, TWENTY_FOUR, TWENTY_FOUR))
     assert [moved.text(text) for text in ("1", "24", "1.50", "-8")] == [
         "1001", "1024", "1001.50", "992",
     ]  # fmt: skip
     assert (moved.numbers, moved.merged, moved.rounding) == (4, 0, 0)
-    doubled = Moved(Rescale(1, 1, TWELVE, TWENTY_FOUR))
+    doubled = FrameRemapper(Rescale(1, 1, TWELVE, TWENTY_FOUR))
     assert [doubled.text(text) for text in ("1", "13", "25")] == ["1", "25", "49"]
 
 
 def test_merged_frames_and_rounding_are_told() -> None:
-    halved = Moved(Rescale(1, 1, TWENTY_FOUR, TWELVE))
+    halved = FrameRemapper(Rescale(1, 1, TWENTY_FOUR, TWELVE))
     assert [halved.text(text) for text in ("1", "2", "3", "4", "4")] == ["1", "2", "2", "3", "3"]
     assert halved.merged == 1
     # Half a frame at 12 a second.
@@ -56,8 +56,8 @@ def test_merged_frames_and_rounding_are_told() -> None:
 
 @given(st.lists(st.integers(-5000, 5000), max_size=50), st.integers(-2000, 2000))
 def test_a_shift_there_and_back_is_the_identity(frames: list[int], by: int) -> None:
-    there = Moved(Rescale(0, by, TWENTY_FOUR, TWENTY_FOUR))
-    back = Moved(Rescale(by, 0, TWENTY_FOUR, TWENTY_FOUR))
+    there = FrameRemapper(Rescale(0, by, TWENTY_FOUR, TWENTY_FOUR))
+    back = FrameRemapper(Rescale(by, 0, TWENTY_FOUR, TWENTY_FOUR))
     assert [back.text(there.text(str(frame))) for frame in frames] == [str(f) for f in frames]
     assert there.merged == 0
 
@@ -67,7 +67,7 @@ def test_whole_numbers_go_where_the_formula_says(
     frames: list[int], new: int, was: FrameRate, now: FrameRate
 ) -> None:
     scale = Rescale(1, new, was, now)
-    moved = Moved(scale)
+    moved = FrameRemapper(scale)
     assert [moved.text(str(frame)) for frame in frames] == [str(scale.frame(f)) for f in frames]
     assert moved.rounding == max((scale.off(frame) for frame in frames), default=0)
     assert moved.merged == len(set(frames)) - len({scale.frame(frame) for frame in frames})
@@ -76,4 +76,4 @@ def test_whole_numbers_go_where_the_formula_says(
 @given(st.text(max_size=6))
 def test_what_is_a_number_can_be_moved(text: str) -> None:
     if is_number(text):
-        assert is_number(Moved(Rescale(0, 5, TWELVE, TWENTY_FOUR)).text(text.strip()))
+        assert is_number(FrameRemapper(Rescale(0, 5, TWELVE, TWENTY_FOUR)).text(text.strip()))

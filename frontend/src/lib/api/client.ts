@@ -28,7 +28,7 @@ export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
 		if (error instanceof DOMException && error.name === 'AbortError') throw error;
 		throw new Problem(0, {
 			code: 'away',
-			message: 'Zero Slate does not answer. What you typed is kept here; start it again.',
+			message: "Can't reach Zero Slate. What you typed is kept; start it again.",
 			changes: []
 		});
 	}

@@ -1,7 +1,7 @@
 <!-- Every row of a change, before and after: each that is asked for can be left as it is. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 
 	let {
 		rows,
@@ -14,7 +14,7 @@
 >
 	<thead class="h-[28px] text-xs text-ink2">
 		<tr>
-			<th class="w-8"><span class="sr-only">Take it</span></th><th>Setting</th><th>Before</th><th
+			<th class="w-8"><span class="sr-only">Apply</span></th><th>Setting</th><th>Before</th><th
 				>After</th
 			><th class="text-blue">Edit asks</th><th></th>
 		</tr>
@@ -38,7 +38,7 @@
 				<td class="num {row.chosen && !row.taken ? 'text-ink2 line-through' : 'font-semibold'}"
 					>{row.after}</td
 				>
-				<td class="num text-blue">{row.asked ?? ''}</td>
+				<td class="num text-blue">{row.required ?? ''}</td>
 				<td class="text-sm text-ink2">
 					{#if row.state_before !== row.state_after}
 						<span class="inline-flex items-center gap-1.5 pr-2"

@@ -1,7 +1,7 @@
 <!-- A changed canvas over the one before, and what artwork does: nine anchors, or scaled along. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import Hatch from '$lib/pencil/Hatch.svelte';
+	import Hatch from '$lib/drawings/Hatch.svelte';
 
 	let {
 		drawing,
@@ -123,7 +123,7 @@
 		<p class="pt-1" data-bands>
 			{#if drawing.seen}<strong>{drawing.seen}</strong> of the old canvas is still inside:{' '}{/if}{drawing.words}
 			{#if !drawing.artwork}<span class="text-ink2"
-					>No artwork or render is tied to this shot yet.</span
+					>No artwork or render is linked to this shot yet.</span
 				>{/if}
 		</p>
 	</div>

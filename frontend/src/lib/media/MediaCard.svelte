@@ -2,8 +2,8 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
-	import Mark from '$lib/pencil/Mark.svelte';
-	import Sentence from '$lib/pencil/Sentence.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
+	import Sentence from '$lib/drawings/Sentence.svelte';
 
 	let { line, actions }: { line: Schema<'MediaLine'>; actions?: Snippet } = $props();
 </script>
@@ -24,10 +24,10 @@
 		<span></span>
 		<div>
 			{#if line.problem}<p class="text-red">{line.problem}</p>{/if}
-			{#each line.says as said, i (i)}<p>
+			{#each line.messages as said, i (i)}<p>
 					<Sentence text={said.text} strong={said.strong} calm={said.severity === 'note'} />
 				</p>{/each}
-			{#if !line.says.length && !line.problem}<p class="text-ink2">{line.word}</p>{/if}
+			{#if !line.messages.length && !line.problem}<p class="text-ink2">{line.word}</p>{/if}
 			<dl class="flex flex-wrap gap-x-5 pt-1 text-xs">
 				{#each Object.entries(line.header) as [name, value] (name)}
 					<div class="flex gap-1.5">

@@ -80,7 +80,7 @@
 >
 	<div class="flex items-baseline justify-between pb-2">
 		<h2 class="text-head font-semibold">Set up a shot that is not in the cut</h2>
-		<button type="button" class="act" onclick={onclose}>Leave it</button>
+		<button type="button" class="act" onclick={onclose}>Cancel</button>
 	</div>
 	<form
 		class="flex flex-wrap items-end gap-4"

@@ -72,7 +72,7 @@
 <section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Read a cut">
 	<div class="flex items-baseline justify-between pb-2">
 		<h2 class="text-head font-semibold">Read a cut</h2>
-		<button type="button" class="act" onclick={onclose}>Leave it</button>
+		<button type="button" class="act" onclick={onclose}>Cancel</button>
 	</div>
 	<div class="flex flex-wrap items-end gap-5">
 		<Drop
@@ -81,12 +81,12 @@
 			onfile={(chosen) => void show(chosen)}
 		/>
 		<label class="flex flex-col gap-1 text-xs text-ink2">
-			A shot's code looks like
+			An example of a shot's code
 			<input class="field num text-ink" size="14" bind:value={code} onchange={() => void again()} />
 		</label>
 		{#if rateAsked}
 			<label class="flex flex-col gap-1 text-xs text-ink2">
-				The EDL's rate, which it doesn't say
+				The EDL's rate (the file doesn't state it)
 				<input
 					class="field num text-ink"
 					size="12"

@@ -1,7 +1,7 @@
 <!-- How many shots are in each state, with the marks as a legend. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 
 	let { tally, brief = false }: { tally: Schema<'Tally'>; brief?: boolean } = $props();
 

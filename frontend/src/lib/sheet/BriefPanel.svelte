@@ -97,7 +97,7 @@
 			<button type="button" class="act ml-auto text-ink" onclick={() => void keep()}
 				>Keep the brief</button
 			>
-			<button type="button" class="act" onclick={() => (writing = false)}>Leave it</button>
+			<button type="button" class="act" onclick={() => (writing = false)}>Cancel</button>
 		</div>
 	{:else if isEmpty}
 		<p class="text-xs text-ink2 print:hidden">Nothing is written for this shot yet.</p>

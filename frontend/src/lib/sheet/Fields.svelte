@@ -11,7 +11,7 @@
 		oncommit,
 		onleave
 	}: {
-		row: Schema<'Row'>;
+		row: Schema<'SheetRow'>;
 		locked?: boolean;
 		ontype: (part: string, text: string) => void;
 		oncommit: () => void;

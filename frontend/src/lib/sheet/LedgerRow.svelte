@@ -1,8 +1,8 @@
 <!-- One setting: what the edit asks, what is set, and what that means. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import Mark from '$lib/pencil/Mark.svelte';
-	import Sentence from '$lib/pencil/Sentence.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
+	import Sentence from '$lib/drawings/Sentence.svelte';
 	import { KEYS } from '$lib/state/keys.svelte';
 	import Fields from './Fields.svelte';
 	import type { SheetSession } from './session.svelte';
@@ -11,15 +11,15 @@
 	let {
 		row,
 		session,
-		inHand,
+		selected,
 		writing = $bindable(),
-		onhand
+		onselect
 	}: {
-		row: Schema<'Row'>;
+		row: Schema<'SheetRow'>;
 		session: SheetSession;
-		inHand: boolean;
+		selected: boolean;
 		writing: boolean;
-		onhand: () => void;
+		onselect: () => void;
 	} = $props();
 
 	let reason = $state('');
@@ -47,19 +47,19 @@
 
 <div
 	class="grid min-h-[35px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(200px,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
-	class:in-hand={inHand}
+	class:selected
 	data-row={row.key}
 	data-state={row.state}
 	role="group"
 	aria-label={row.label}
-	onfocusin={onhand}
+	onfocusin={onselect}
 >
 	<Mark
-		state={row.asked === null && row.state === 'follows' ? 'follows' : row.state}
+		state={row.required === null && row.state === 'follows' ? 'follows' : row.state}
 		word={row.word}
 	/>
 	<span class="font-medium" title={row.help}>{row.label}</span>
-	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.asked ?? ''}</span>
+	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.required ?? ''}</span>
 	<Fields
 		{row}
 		locked={row.locked !== null}
@@ -110,19 +110,18 @@
 				onuse={(texts) => void session.use(row.key, texts)}
 			/>
 		{:else}
-			{#each row.says as said, i (i)}
+			{#each row.messages as said, i (i)}
 				<Sentence
 					text={said.text}
 					strong={said.strong}
 					calm={row.state === 'reason' || said.severity === 'note'}
 				/>{' '}
-				{#if said.offer}
+				{#if said.fix}
 					<button
 						type="button"
 						class="act text-ink"
-						title="{said.offer.label} ({KEYS.use.key})"
-						onclick={() => said.offer && void session.save(said.offer.texts)}
-						>{said.offer.label}</button
+						title="{said.fix.label} ({KEYS.use.key})"
+						onclick={() => said.fix && void session.save(said.fix.texts)}>{said.fix.label}</button
 					>{' '}
 				{/if}
 			{/each}
@@ -157,7 +156,7 @@
 					class="act text-ink2"
 					title="Write why it differs ({KEYS.why.key})"
 					onclick={() => (writing = true)}
-					>{row.reason ? `Why? It was “${row.reason}”` : 'Say why'}</button
+					>{row.reason ? `Why? It was “${row.reason}”` : 'Add a reason'}</button
 				>
 			{/if}
 		{/if}
@@ -166,16 +165,16 @@
 				type="button"
 				class="act text-ink2"
 				aria-pressed={session.held}
-				title="Hold the shape: a side that is typed takes the other along"
+				title="Lock the aspect ratio: a side that is typed takes the other along"
 				onclick={() => session.hold()}
-				>{session.held ? 'Let the shape go' : 'Hold the shape'}</button
+				>{session.held ? 'Unlock the aspect ratio' : 'Lock the aspect ratio'}</button
 			>
 		{/if}
 	</div>
 </div>
 
 <style>
-	.in-hand {
+	.selected {
 		box-shadow: inset 3px 0 0 var(--ink);
 		background: color-mix(in srgb, var(--stock) 35%, transparent);
 	}

@@ -50,9 +50,8 @@
 			<button
 				type="button"
 				class="act min-h-[24px] text-xs"
-				aria-label="Take out {mark.kind} {mark.frame}"
-				onclick={() => void session.setMarks(typed.filter((_, at) => at !== place))}
-				>Take out</button
+				aria-label="Remove {mark.kind} {mark.frame}"
+				onclick={() => void session.setMarks(typed.filter((_, at) => at !== place))}>Remove</button
 			>
 		</div>
 	{/each}
@@ -84,6 +83,6 @@
 			maxlength="60"
 			bind:value={name}
 		/>
-		<button type="submit" class="act min-h-[24px] text-xs">Put in</button>
+		<button type="submit" class="act min-h-[24px] text-xs">Add</button>
 	</form>
 </section>

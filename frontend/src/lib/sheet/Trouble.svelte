@@ -9,7 +9,7 @@
 		onuse
 	}: {
 		key: string;
-		problem: Schema<'Problem'>;
+		problem: Schema<'FieldProblem'>;
 		fields: Schema<'SheetField'>[];
 		onuse: (texts: Record<string, string>) => void;
 	} = $props();

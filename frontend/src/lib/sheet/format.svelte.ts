@@ -2,7 +2,7 @@ import type { Schema, Texts } from '$lib/api/client';
 
 /** What reckoning an edit format gives, for a new production or for one that stands. */
 export interface Reckoned {
-	rows: Schema<'Row'>[];
+	rows: Schema<'SheetRow'>[];
 	problem: string | null;
 }
 

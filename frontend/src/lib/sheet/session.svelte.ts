@@ -11,7 +11,7 @@ export interface Clash {
 }
 
 /**
- * A sheet in hand: what is typed and not saved yet, the server's reckoning of it, and saving.
+ * A sheet being worked on: what is typed and not saved yet, the server's reckoning of it, and saving.
  *
  * Every keystroke is reckoned by the server; only the newest answer is shown. Saves follow one
  * another, each made on the version that the one before gave. What is typed outlives a reload.
@@ -51,7 +51,7 @@ export class SheetSession {
 	}
 
 	/** A row of the sheet by its setting. */
-	row(key: string): Schema<'Row'> | undefined {
+	row(key: string): Schema<'SheetRow'> | undefined {
 		return this.page.sheet.groups.flatMap((group) => group.rows).find((row) => row.key === key);
 	}
 

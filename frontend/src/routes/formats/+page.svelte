@@ -3,10 +3,10 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
-	import Head from '$lib/frame/Head.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
-	import OwnFormat from '$lib/library/OwnFormat.svelte';
-	import ShapeSheet from '$lib/library/ShapeSheet.svelte';
+	import Head from '$lib/shell/Head.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import OwnFormat from '$lib/formats/OwnFormat.svelte';
+	import ShapeSheet from '$lib/formats/ShapeSheet.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 
 	const HIDDEN = 'families-hidden';
@@ -17,11 +17,11 @@
 
 	let text = $state('');
 	let said = $state.raw<Schema<'LibraryPage'> | null>(null);
-	let hand = $state('');
+	let selected = $state('');
 	let hidden = $state.raw<string[]>(JSON.parse(localStorage.getItem(HIDDEN) ?? '[]') as string[]);
 	let writing = $state(false);
 	let trouble = $state('');
-	let imported = $state.raw<Schema<'Imported'> | null>(null);
+	let imported = $state.raw<Schema<'ImportedFormats'> | null>(null);
 	let gone = $state.raw<Schema<'FormatLine'> | null>(null);
 	let search = $state<HTMLInputElement | null>(null);
 	let asked = 0;
@@ -45,7 +45,7 @@
 		(said?.families ?? []).filter((each) => text.trim() || !hidden.includes(each.family))
 	);
 	const formats = $derived(shown.flatMap((each) => each.formats));
-	const mine = $derived(formats.find((each) => each.name === hand) ?? formats[0]);
+	const mine = $derived(formats.find((each) => each.name === selected) ?? formats[0]);
 	const scale = $derived(
 		Math.min(
 			92 / Math.max(1, ...formats.map((each) => each.width)),
@@ -64,7 +64,7 @@
 		const at = formats.findIndex((each) => each.name === mine?.name);
 		const next = formats[Math.max(0, Math.min(formats.length - 1, at + by))];
 		if (!next) return;
-		hand = next.name;
+		selected = next.name;
 		writing = false;
 		document.getElementById(`format-${next.name}`)?.scrollIntoView({ block: 'nearest' });
 	}
@@ -90,7 +90,7 @@
 		act(async () => {
 			if (!mine) return;
 			const made = await take(api.POST('/api/formats/begin', { body: { name: mine.name } }));
-			hand = made.name;
+			selected = made.name;
 			text = '';
 			writing = true;
 		});
@@ -106,13 +106,13 @@
 		act(async () => {
 			if (!gone) return;
 			const body = { name: gone.name, purpose: gone.purpose, typed: gone.texts };
-			hand = (await take(api.POST('/api/formats', { body }))).name;
+			selected = (await take(api.POST('/api/formats', { body }))).name;
 			gone = null;
 		});
 
 	const open = (file: File) =>
 		act(async () => {
-			imported = await sendForm<Schema<'Imported'>>('/api/formats/file', form(file));
+			imported = await sendForm<Schema<'ImportedFormats'>>('/api/formats/file', form(file));
 		});
 
 	answerKeys({ find: () => search?.focus(), ownFormat: () => void begin(), useFormat: use });
@@ -124,7 +124,7 @@
 	<Notice calm>
 		{gone.name} is deleted; shots that use it keep their values.
 		<button type="button" class="act" onclick={() => void bringBack()}>Bring it back</button>
-		<button type="button" class="act" onclick={() => (gone = null)}>Noted</button>
+		<button type="button" class="act" onclick={() => (gone = null)}>Dismiss</button>
 	</Notice>
 {/if}
 {#if imported}
@@ -137,7 +137,7 @@
 		{#each imported.broken as each (each.place)}
 			<span>entry {each.place}, {each.name}: {each.why}</span>
 		{/each}
-		<button type="button" class="act" onclick={() => (imported = null)}>Noted</button>
+		<button type="button" class="act" onclick={() => (imported = null)}>Dismiss</button>
 	</Notice>
 {/if}
 <div class="flex min-h-0 grow tight:block tight:overflow-y-auto">
@@ -176,7 +176,7 @@
 						}}
 					/>
 				</label>
-				<a class="act" href="/api/formats/own.json" download>Save own formats</a>
+				<a class="act" href="/api/formats/own.json" download>Export my formats</a>
 			</div>
 			<div class="flex flex-wrap gap-x-1 pt-1.5" role="group" aria-label="Families shown">
 				{#each said?.families ?? [] as each (each.family)}
@@ -205,10 +205,10 @@
 							type="button"
 							id="format-{format.name}"
 							class="grid min-h-[34px] w-full grid-cols-[96px_minmax(150px,1fr)_minmax(120px,190px)_minmax(0,1.4fr)] items-center gap-x-3 border-t border-rule/60 px-[22px] py-1 text-left"
-							class:in-hand={format.name === mine?.name}
+							class:selected={format.name === mine?.name}
 							aria-pressed={format.name === mine?.name}
 							onclick={() => {
-								hand = format.name;
+								selected = format.name;
 								writing = false;
 							}}
 							ondblclick={use}
@@ -243,14 +243,14 @@
 	</main>
 	<aside
 		class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock px-[22px] py-3 max-[1100px]:w-[320px] tight:w-full"
-		aria-label="Format in hand"
+		aria-label="Selected format"
 	>
 		{#if mine}
 			<div class="flex justify-between gap-3">
 				<span class="font-semibold">All shapes at one scale</span>
 				<span class="num text-ink2">{formats.length} shown</span>
 			</div>
-			<ShapeSheet {formats} hand={mine.name} onhand={(name) => (hand = name)} />
+			<ShapeSheet {formats} selected={mine.name} onselect={(name) => (selected = name)} />
 			<h3 class="pt-2 text-head font-semibold">{mine.name}</h3>
 			<p class="pb-2 text-sm text-ink2">{mine.purpose}</p>
 			{#if writing && mine.id}
@@ -258,7 +258,7 @@
 					<OwnFormat
 						format={mine}
 						onkept={(line) => {
-							hand = line.name;
+							selected = line.name;
 							writing = false;
 							void look();
 						}}
@@ -287,8 +287,8 @@
 					<button
 						type="button"
 						class="act"
-						title={titled('An own format from this one', 'ownFormat')}
-						onclick={() => void begin()}>Begin an own format from it</button
+						title={titled('Duplicate this format as mine', 'ownFormat')}
+						onclick={() => void begin()}>Duplicate as my format</button
 					>
 				</p>
 			{/if}
@@ -297,7 +297,7 @@
 </div>
 
 <style>
-	.in-hand {
+	.selected {
 		box-shadow: inset 3px 0 0 var(--ink);
 		background: color-mix(in srgb, var(--stock) 45%, transparent);
 	}

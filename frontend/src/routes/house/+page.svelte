@@ -2,8 +2,8 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import Head from '$lib/frame/Head.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
+	import Head from '$lib/shell/Head.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
@@ -148,7 +148,7 @@
 						title={titled('Change the house setup', 'makeChange')}
 						onclick={() => void make()}>Change the house setup</button
 					>
-					<button type="button" class="act" onclick={() => look({})}>Leave it as it is</button>
+					<button type="button" class="act" onclick={() => look({})}>Cancel</button>
 				</p>
 			{/if}
 		</section>

@@ -1,6 +1,6 @@
 <!-- Every key, searchable and printable. -->
 <script lang="ts">
-	import Head from '$lib/frame/Head.svelte';
+	import Head from '$lib/shell/Head.svelte';
 	import { KEYS } from '$lib/state/keys.svelte';
 
 	let sought = $state('');

@@ -46,7 +46,7 @@ def require_pixel_aspect(value: Fraction, written: str | None = None) -> Fractio
     if not Fraction(1, WIDEST_PIXEL) <= value <= WIDEST_PIXEL:
         nearest = "1:1" if value <= 0 else "16:1" if value > 1 else "1:16"
         raise RatioRefusal(
-            f"A pixel aspect of {written or write_ratio(value)} can't be: "
+            f"A pixel aspect of {written or write_ratio(value)} is out of range: "
             f"it takes 1:{WIDEST_PIXEL} to {WIDEST_PIXEL}:1.",
             nearest=nearest,
         )

@@ -16,7 +16,7 @@ from pydantic_core import CoreSchema, core_schema
 T = TypeVar("T")
 
 # For value classes made of plain fields: nothing unknown is let in, nothing is converted.
-EXACT = ConfigDict(extra="forbid", strict=True)
+STRICT = ConfigDict(extra="forbid", strict=True)
 
 
 def text_schema(
@@ -63,7 +63,7 @@ ExactRatio = Annotated[
 ]
 
 
-class WrittenShort:
+class TextValue:
     """A value whose `parse` takes back what `str` writes; JSON holds that text.
 
     `about` says what it is and `examples` how it is written, for the published schemas.

@@ -8,7 +8,7 @@ from typing import ClassVar, Self
 
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import WrittenShort
+from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.canvas.raster import Raster
 
 # SMPTE ST 2046-1: safe action is 93 % of width and height, safe title 90 %. EBU R 95: action keeps
@@ -50,7 +50,7 @@ def read_shape(text: str) -> Fraction:
         )
     if not NARROWEST <= value <= WIDEST:
         raise Refusal(
-            f"A shape of {text.strip()} can't be: it takes 0.1 to 10.",
+            f"A shape of {text.strip()} is out of range: it takes 0.1 to 10.",
             nearest="0.1" if value < NARROWEST else "10",
         )
     return value
@@ -79,7 +79,7 @@ class Mask:
 
 
 @dataclass(frozen=True, slots=True)
-class Guides(WrittenShort):
+class Guides(TextValue):
     """Which guides are shown, and for which other shapes the picture is masked."""
 
     plain: tuple[str, ...] = ("action", "title", "centre")

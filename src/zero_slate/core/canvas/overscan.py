@@ -8,7 +8,7 @@ from typing import ClassVar, Self
 
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import WrittenShort
+from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.canvas.raster import Size
 
 MOST_PIXELS = 8192
@@ -19,7 +19,7 @@ _WRITTEN = re.compile(rf"{_FIGURE}\s*(?:[x×*]\s*{_FIGURE})?\s*(%|px|pixels?)?")
 
 
 @dataclass(frozen=True, slots=True)
-class Overscan(WrittenShort):
+class Overscan(TextValue):
     """How much is drawn beyond each edge: whole pixels, or how many per cent larger in all."""
 
     across: Fraction = Fraction(0)
@@ -35,14 +35,14 @@ class Overscan(WrittenShort):
             if not 0 <= value <= most:
                 unit = "%" if self.per_cent else "px"
                 raise Refusal(
-                    f"An overscan of {decimal(value, 2, trim=True)} {unit} can't be: it takes 0 to "
-                    f"{most} {unit}.",
+                    f"An overscan of {decimal(value, 2, trim=True)} {unit} is out of range: it "
+                    f"takes 0 to {most} {unit}.",
                     nearest=f"{most} {unit}" if value > most else "0",
                 )
             if not self.per_cent and value.denominator != 1:
                 raise Refusal(
-                    f"An overscan of {decimal(value, 3, trim=True)} px can't be: it takes whole "
-                    "pixels.",
+                    f"An overscan of {decimal(value, 3, trim=True)} px isn't whole: it takes "
+                    "whole pixels.",
                     nearest=f"{ceil(value)} px",
                 )
 

@@ -1,7 +1,6 @@
 """Rasters, and where one lands inside another."""
 
 from dataclasses import dataclass
-from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
 from math import isqrt
@@ -12,20 +11,10 @@ from pydantic import ConfigDict, StrictInt
 from zero_slate.core.base.figures import whole
 from zero_slate.core.base.ratio import require_pixel_aspect
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import EXACT
+from zero_slate.core.base.serialization import STRICT
 
 LONGEST_SIDE = 32_768
 MOST_PIXELS = 268_435_456
-
-
-class Placing(StrEnum):
-    """How a picture meets the canvas."""
-
-    INSIDE = "inside"
-    COVER = "cover"
-    WIDTH = "by width"
-    HEIGHT = "by height"
-    PIXELS = "pixel for pixel"
 
 
 class RasterRefusal(Refusal):
@@ -39,14 +28,14 @@ class Size:
     width: StrictInt
     height: StrictInt
 
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT
 
     def __post_init__(self) -> None:
         for part, value in (("width", self.width), ("height", self.height)):
             if value < 1:
                 raise RasterRefusal(
-                    f"A {part} of {value} can't be: a canvas takes 1 to {whole(LONGEST_SIDE)} "
-                    "pixels a side.",
+                    f"{part.capitalize()} {value} is under 1 pixel, the least there is; a side "
+                    f"takes up to {whole(LONGEST_SIDE)}.",
                     nearest="1",
                     part=part,
                 )
@@ -58,16 +47,15 @@ class Size:
         for part, value in (("width", self.width), ("height", self.height)):
             if value > LONGEST_SIDE:
                 raise RasterRefusal(
-                    f"A {part} of {whole(value)} can't be: a canvas takes at most "
-                    f"{whole(LONGEST_SIDE)} pixels a side. The largest of this shape is "
-                    f"{fits[0]} × {fits[1]}.",
+                    f"{part.capitalize()} {whole(value)} is over {whole(LONGEST_SIDE)} pixels, the "
+                    f"most there is. The largest of this shape is {fits[0]} × {fits[1]}.",
                     nearest=nearest,
                     part=part,
                     nearest_parts=parts,
                 )
         raise RasterRefusal(
-            f"{self} can't be: it is {whole(self.pixels)} pixels and a canvas takes at most "
-            f"{whole(MOST_PIXELS)}. The largest of this shape is {fits[0]} × {fits[1]}.",
+            f"{self} is {whole(self.pixels)} pixels, over {whole(MOST_PIXELS)}, the most there is. "
+            f"The largest of this shape is {fits[0]} × {fits[1]}.",
             nearest=nearest,
             part="width",
             nearest_parts=parts,
@@ -127,59 +115,3 @@ class Raster:
 def raster_of(size: Size, pixel_aspect: Fraction) -> Raster:
     """Return a size with its pixel aspect; the same few are asked for again and again."""
     return Raster(size.width, size.height, pixel_aspect)
-
-
-@dataclass(frozen=True, slots=True)
-class Placement:
-    """Where a source lands in a target, in target pixels from its upper left corner.
-
-    `scale` is how much the source is enlarged as seen, down its height; `x` and `y` are negative
-    where the source is cut off. `stretch` is how much wider than tall it is enlarged: 1 but for
-    pixels laid on pixels of another shape.
-    """
-
-    scale: Fraction
-    width: Fraction
-    height: Fraction
-    x: Fraction
-    y: Fraction
-    stretch: Fraction = Fraction(1)
-
-    @property
-    def seen(self) -> Fraction:
-        """How much of the source's area falls inside the target, from 0 to 1."""
-        across = 1 + 2 * min(self.x, Fraction(0)) / self.width
-        down = 1 + 2 * min(self.y, Fraction(0)) / self.height
-        return across * down
-
-    @property
-    def largest(self) -> Fraction:
-        """The larger of how much it is enlarged across and down."""
-        return self.scale * max(self.stretch, Fraction(1))
-
-
-@lru_cache(maxsize=4096)
-def fit(source: Raster, target: Raster, how: str = Placing.INSIDE) -> Placement:
-    """Place a source in the middle of a target.
-
-    With sx = W·P ÷ (w·p) and sy = H ÷ h, *inside* takes the smaller as scale and *cover* the
-    larger, *by width* sx and *by height* sy; the placed size is w·p·s ÷ P by h·s target pixels.
-    *Pixel for pixel* leaves pixels alone: w by h.
-    """
-    across = target.shown_width / source.shown_width
-    down = Fraction(target.height, source.height)
-    stretch = Fraction(1)
-    if how == Placing.PIXELS:
-        scale = Fraction(1)
-        stretch = target.pixel_aspect / source.pixel_aspect
-    else:
-        scale = {
-            Placing.INSIDE: min(across, down),
-            Placing.COVER: max(across, down),
-            Placing.WIDTH: across,
-            Placing.HEIGHT: down,
-        }[Placing(how)]
-    width = source.shown_width * scale * stretch / target.pixel_aspect
-    height = source.height * scale
-    x, y = (target.width - width) / 2, (target.height - height) / 2
-    return Placement(scale, width, height, x, y, stretch)

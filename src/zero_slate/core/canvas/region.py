@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Self
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import WrittenShort
+from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.canvas.raster import LONGEST_SIDE, Size
 
 _WRITTEN = re.compile(
@@ -14,7 +14,7 @@ _WRITTEN = re.compile(
 
 
 @dataclass(frozen=True, slots=True)
-class Region(WrittenShort):
+class Region(TextValue):
     """A rectangle of the canvas in pixels from its upper left corner; of no size, it is all."""
 
     width: int = 0
@@ -36,7 +36,8 @@ class Region(WrittenShort):
         ):
             if not least <= value <= LONGEST_SIDE:
                 raise Refusal(
-                    f"A region's {what} of {value} can't be: it takes {least} to {LONGEST_SIDE}.",
+                    f"A region's {what} of {value} is out of range: it takes {least} to "
+                    f"{LONGEST_SIDE}.",
                     nearest="all",
                 )
 

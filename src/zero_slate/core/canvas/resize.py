@@ -10,7 +10,8 @@ from pydantic import ConfigDict
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.ratio import PixelAspect
 from zero_slate.core.base.serialization import ExactRatio
-from zero_slate.core.canvas.raster import Placement, Raster, Size
+from zero_slate.core.canvas.fit import Placement
+from zero_slate.core.canvas.raster import Raster, Size
 
 
 class KeepArtwork(StrEnum):

@@ -3,7 +3,7 @@
 from enum import StrEnum
 
 
-class Scan(StrEnum):
+class ScanMode(StrEnum):
     """How a frame's lines are sampled in time."""
 
     PROGRESSIVE = "progressive"
@@ -13,4 +13,4 @@ class Scan(StrEnum):
     @property
     def interlaced(self) -> bool:
         """Whether a frame holds two moments."""
-        return self is not Scan.PROGRESSIVE
+        return self is not ScanMode.PROGRESSIVE

@@ -5,7 +5,7 @@ from enum import StrEnum
 from fractions import Fraction
 
 from zero_slate.core.canvas.raster import Raster
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.time.rate import FrameRate
 
 
@@ -50,7 +50,7 @@ class SignalFacts:
 
     raster: Raster
     rate: FrameRate
-    scan: Scan
+    scan: ScanMode
     standard: str
 
 
@@ -70,8 +70,8 @@ def facts_of(signal: Signal) -> SignalFacts | None:
         return None
     lines, written = signal.split(" / ")
     raster, standard = _PICTURES[lines]
-    scan = Scan.PROGRESSIVE
+    scan = ScanMode.PROGRESSIVE
     if written.endswith("i"):
         # 525-line pictures begin with the lower line (SMPTE ST 170), all others with the upper.
-        scan = Scan.LOWER_FIRST if signal is Signal.SD_525 else Scan.UPPER_FIRST
+        scan = ScanMode.LOWER_FIRST if signal is Signal.SD_525 else ScanMode.UPPER_FIRST
     return SignalFacts(raster, FrameRate.parse(written), scan, standard)

@@ -8,7 +8,7 @@ from typing import ClassVar, Self
 
 from zero_slate.core.base.figures import decimal, round_half_up
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import WrittenShort
+from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.canvas.raster import LONGEST_SIDE, Size
 
 SMALLEST = Fraction(1, 64)
@@ -27,7 +27,7 @@ _WRITTEN = re.compile(
 
 
 @dataclass(frozen=True, slots=True, order=True)
-class WorkingScale(WrittenShort):
+class WorkingScale(TextValue):
     """A fraction of the delivered size, from 1/64 to 4, over at most 32,768."""
 
     fraction: Fraction = Fraction(1)
@@ -39,8 +39,8 @@ class WorkingScale(WrittenShort):
         if not SMALLEST <= self.fraction <= LARGEST:
             nearest = SMALLEST if self.fraction < SMALLEST else LARGEST
             raise Refusal(
-                f"A working scale of {decimal(self.fraction, 4, trim=True)} can't be: it takes "
-                f"{SMALLEST} to {LARGEST}.",
+                f"A working scale of {decimal(self.fraction, 4, trim=True)} is out of range: it "
+                f"takes {SMALLEST} to {LARGEST}.",
                 nearest=str(nearest),
             )
         if self.fraction.denominator > LONGEST_SIDE:

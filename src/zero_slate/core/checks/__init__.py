@@ -1,1 +1,1 @@
-"""The checks: each a function from a situation to findings. `match.py` lists them all."""
+"""The checks: each a function from a shot's context to findings. `match.py` lists them all."""

@@ -6,13 +6,14 @@ from fractions import Fraction
 from zero_slate.core.base.figures import aspect, decimal, seconds
 from zero_slate.core.base.ratio import write_ratio
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.canvas.raster import Placement, Size, fit
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.fit import Placement, fit
+from zero_slate.core.canvas.raster import Size
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.shape import even_near
 from zero_slate.core.canvas.signals import Signal, facts_of
 from zero_slate.core.checks.finding import Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 
 
 def bars(placement: Placement) -> str:
@@ -27,9 +28,9 @@ def times(scale: Fraction) -> str:
     return f"{decimal(scale, 3, trim=True)}×"
 
 
-def size(at: Situation) -> Iterator[Finding]:
+def size(context: ShotContext) -> Iterator[Finding]:
     """Find a canvas whose shape (`canvas.shape`) or size (`canvas.size`) isn't the edit's."""
-    mine, edit = at.setup.raster, at.edit.raster
+    mine, edit = context.setup.raster, context.edit.raster
     if mine.size == edit.size and mine.pixel_aspect == edit.pixel_aspect:
         return
     placed = fit(mine, edit)
@@ -66,12 +67,12 @@ def size(at: Situation) -> Iterator[Finding]:
         )
 
 
-def pixel_aspect(at: Situation) -> Iterator[Finding]:
+def pixel_aspect(context: ShotContext) -> Iterator[Finding]:
     """Find pixels of another shape than the edit's (`pixel-aspect.differs`)."""
-    mine, asked = at.setup.pixel_aspect, at.edit.pixel_aspect
-    if mine == asked:
+    mine, required = context.setup.pixel_aspect, context.edit.pixel_aspect
+    if mine == required:
         return
-    stretch = mine / asked
+    stretch = mine / required
     per_cent = decimal(abs(stretch - 1) * 100, 1, trim=True) + " %"
     way = "wider" if stretch > 1 else "narrower"
     yield Finding(
@@ -79,21 +80,21 @@ def pixel_aspect(at: Situation) -> Iterator[Finding]:
         Severity.WARN,
         "pixel_aspect",
         Sentence(
-            f"Pixels are {per_cent} {way} than the edit's: read as {write_ratio(asked)}, a circle "
-            f"is {'too narrow' if stretch > 1 else 'too wide'}.",
+            f"Pixels are {per_cent} {way} than the edit's: read as {write_ratio(required)}, a "
+            f"circle is {'too narrow' if stretch > 1 else 'too wide'}.",
             (per_cent,),
         ),
         {"stretch": str(stretch)},
-        use("pixel_aspect", asked),
+        use("pixel_aspect", required),
     )
 
 
-def scan(at: Situation) -> Iterator[Finding]:
+def scan(context: ShotContext) -> Iterator[Finding]:
     """Find a scan or field order that isn't the edit's (`scan.differs`)."""
-    mine, asked = at.setup.scan, at.edit.scan
-    if mine is asked:
+    mine, required = context.setup.scan, context.edit.scan
+    if mine is required:
         return
-    fields = at.edit.rate.fraction * 2
+    fields = context.edit.rate.fraction * 2
     a_second = f"{decimal(fields, 2, trim=True)} times a second"
     if not mine.interlaced:
         said = (
@@ -101,7 +102,7 @@ def scan(at: Situation) -> Iterator[Finding]:
             f"{a_second}."
         )
         strong = "half as often"
-    elif asked is Scan.PROGRESSIVE:
+    elif required is ScanMode.PROGRESSIVE:
         said = "Two moments in one frame where the edit has one: moving edges comb."
         strong = "comb"
     else:
@@ -109,17 +110,17 @@ def scan(at: Situation) -> Iterator[Finding]:
         said = f"Fields in the wrong order: movement jumps back {step} in every frame."
         strong = f"jumps back {step}"
     yield Finding(
-        "scan.differs", Severity.WARN, "scan", Sentence(said, (strong,)), {}, use("scan", asked)
+        "scan.differs", Severity.WARN, "scan", Sentence(said, (strong,)), {}, use("scan", required)
     )
 
 
-def even(at: Situation) -> Iterator[Finding]:
+def even(context: ShotContext) -> Iterator[Finding]:
     """Find a canvas that chroma-subsampled delivery can't take (`canvas.odd`): an odd side."""
-    mine = at.setup.canvas
+    mine = context.setup.canvas
     odd = [
         (what, side) for what, side in (("width", mine.width), ("height", mine.height)) if side % 2
     ]
-    if not odd or mine == at.edit.canvas:
+    if not odd or mine == context.edit.canvas:
         return
     named = " and ".join(f"{what} {side}" for what, side in odd)
     sizes = [
@@ -149,22 +150,22 @@ def even(at: Situation) -> Iterator[Finding]:
     )
 
 
-def signal(at: Situation) -> Iterator[Finding]:
+def signal(context: ShotContext) -> Iterator[Finding]:
     """Find a monitor signal that isn't the edit's, or that shows the shot wrongly.
 
     `signal.differs`; `signal.rate` where it runs at another speed; `signal.scan`; `signal.size`.
     """
-    setup, mine, asked = at.setup, at.setup.signal, at.edit.signal
-    if mine is not asked:
+    setup, mine, required = context.setup, context.setup.signal, context.edit.signal
+    if mine is not required:
         said = (
-            f"Judged without the monitor that the edit is judged on, {asked}."
+            f"Judged without the monitor that the edit is judged on, {required}."
             if mine is Signal.NONE
-            else f"The edit is judged {'without a monitor' if asked is Signal.NONE else 'at'} "
-            f"{'' if asked is Signal.NONE else asked}".rstrip()
+            else f"The edit is judged {'without a monitor' if required is Signal.NONE else 'at'} "
+            f"{'' if required is Signal.NONE else required}".rstrip()
             + "."
         )
         yield Finding(
-            "signal.differs", Severity.WARN, "signal", Sentence(said), {}, use("signal", asked)
+            "signal.differs", Severity.WARN, "signal", Sentence(said), {}, use("signal", required)
         )
     facts = facts_of(mine)
     if facts is None:
@@ -174,7 +175,7 @@ def signal(at: Situation) -> Iterator[Finding]:
         yield Finding(
             "signal.rate",
             # As the edit asks, it is the shot's rate that tells of it.
-            Severity.NOTE if mine is asked else Severity.WARN,
+            Severity.NOTE if mine is required else Severity.WARN,
             "signal",
             Sentence(
                 f"The signal has {facts.rate} frames a second, the shot {setup.rate}: frame for "

@@ -6,14 +6,14 @@ from zero_slate.core.checks.finding import Change, Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
 from zero_slate.core.colour.config_names import nearest_name
 from zero_slate.core.colour.viewing import Viewing
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 
 
-def working_space(at: Situation) -> Iterator[Finding]:
+def working_space(context: ShotContext) -> Iterator[Finding]:
     """Find a working space that the config hasn't, or that isn't the edit's."""
-    mine, asked, names = at.setup.working_space, at.edit.working_space, at.names
+    mine, required, names = context.setup.working_space, context.edit.working_space, context.names
     if names is not None and mine not in names.spaces:
-        near = asked if asked in names.spaces else nearest_name(mine, names.shown_spaces)
+        near = required if required in names.spaces else nearest_name(mine, names.shown_spaces)
         yield _unknown(
             "colour.space-unknown",
             "working_space",
@@ -21,27 +21,27 @@ def working_space(at: Situation) -> Iterator[Finding]:
             names.config,
             near and use("working_space", near),
         )
-    elif mine != asked:
+    elif mine != required:
         yield Finding(
             "colour.space-differs",
             Severity.WARN,
             "working_space",
             Sentence(
-                f"Pictures made in {mine} and read as {asked} shift in colour.",
+                f"Pictures made in {mine} and read as {required} shift in colour.",
                 ("shift in colour",),
             ),
             {},
-            use("working_space", asked),
+            use("working_space", required),
         )
 
 
-def viewing(at: Situation) -> Iterator[Finding]:
+def viewing(context: ShotContext) -> Iterator[Finding]:
     """Find a display or view that the config hasn't, or that isn't the edit's."""
-    mine, asked, names = at.setup.viewing, at.edit.viewing, at.names
+    mine, required, names = context.setup.viewing, context.edit.viewing, context.names
     if names is not None and mine.display not in names.views:
         near = (
-            asked.display
-            if asked.display in names.views
+            required.display
+            if required.display in names.views
             else nearest_name(mine.display, names.displays)
         )
         change = near and use("viewing", _with_view(near, mine, names.views[near]))
@@ -55,7 +55,7 @@ def viewing(at: Situation) -> Iterator[Finding]:
             f"{names.config}, display {mine.display},",
             change,
         )
-    elif mine != asked:
+    elif mine != required:
         yield Finding(
             "colour.viewing-differs",
             Severity.WARN,
@@ -65,7 +65,7 @@ def viewing(at: Situation) -> Iterator[Finding]:
                 ("judged differently",),
             ),
             {},
-            use("viewing", asked),
+            use("viewing", required),
         )
 
 

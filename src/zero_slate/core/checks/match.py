@@ -8,11 +8,13 @@ from typing import Any
 from zero_slate.core.base.figures import counted
 from zero_slate.core.checks import canvas, colour, media, picture, time
 from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
-from zero_slate.core.settings.models import SETTINGS, EditFormat, Setup
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departure, Departures
 
-Check = Callable[[Situation], Iterable[Finding]]
+Check = Callable[[ShotContext], Iterable[Finding]]
 
 # In the order of the sheet's rows; a row shows its findings in this order.
 CHECKS: tuple[Check, ...] = (
@@ -77,11 +79,11 @@ class Match:
         return STATE_WORDS[self.state]
 
 
-def match(at: Situation, departures: Departures | None = None) -> Match:
+def match(context: ShotContext, departures: Departures | None = None) -> Match:
     """Run every check and settle each setting's state."""
-    findings = tuple(finding for check in CHECKS for finding in check(at))
+    findings = tuple(finding for check in CHECKS for finding in check(context))
     told = {f.setting for f in findings if f.severity is not Severity.NOTE}
-    states = {key: _state(key, at, told, departures or {}) for key in SETTINGS}
+    states = {key: _state(key, context, told, departures or {}) for key in SETTINGS}
     return Match(findings, states)
 
 
@@ -104,12 +106,12 @@ def excuses(departure: Departure | None, setup: Setup, key: str) -> bool:
     return departure is not None and departure.value == written(setup, key)
 
 
-def _state(key: str, at: Situation, told: set[str], departures: Departures) -> State:
-    asked = at.asked.values.get(key)
-    differs = key in told or (asked is not None and asked != getattr(at.setup, key))
+def _state(key: str, context: ShotContext, told: set[str], departures: Departures) -> State:
+    required = context.required.values.get(key)
+    differs = key in told or (required is not None and required != getattr(context.setup, key))
     if differs:
-        excused = excuses(departures.get(key), at.setup, key)
+        excused = excuses(departures.get(key), context.setup, key)
         return State.REASON if excused else State.DIFFERS
-    if key in ("cut_range", "work_range") and at.event is None:
+    if key in ("cut_range", "work_range") and context.event is None:
         return State.UNKNOWN
     return State.FOLLOWS

@@ -6,13 +6,14 @@ from functools import partial
 from typing import Any
 
 from zero_slate.core.base.figures import counted, decimal, seconds, whole
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.checks.finding import Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
-from zero_slate.core.media.element import Element, MediaKind, Role
-from zero_slate.core.media.placement import landing_words
-from zero_slate.core.settings.models import SETTINGS
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.media.element import Element, Role
+from zero_slate.core.media.header import MediaKind
+from zero_slate.core.media.placement import placement_words
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.cadence import Fitted, RateUse
 from zero_slate.core.time.frames import FrameRange, total
 
@@ -24,19 +25,19 @@ MEDIA_CODES = {
     "scan": "scan",
 }
 
-OfElement = Callable[[Situation, Element], Iterator[Finding]]
+OfElement = Callable[[ShotContext, Element], Iterator[Finding]]
 
 
-def missing(at: Situation, element: Element) -> Iterator[Finding]:
+def missing(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find frames of the work range that aren't on disk: at head, tail and in the middle."""
-    work = at.setup.work_range
+    work = context.setup.work_range
     media = element.media
     if media.kind is MediaKind.STILL:
         return
-    if at.event is not None and at.event.speed != 1 and element.role == Role.PLATE:
-        yield from _retimed(at, element)
+    if context.event is not None and context.event.speed != 1 and element.role == Role.PLATE:
+        yield from _retimed(context, element)
         return
-    placed = at.placed[element.id]
+    placed = context.aligned[element.id]
     holes = placed.missing(work)
     if total(holes) == work.length:
         said = f"none of {work} is on disk"
@@ -62,14 +63,14 @@ def missing(at: Situation, element: Element) -> Iterator[Finding]:
         yield _missing("middle", element, f"On disk {gone}: {_ranges(middle)}.", gone, middle)
 
 
-def _retimed(at: Situation, element: Element) -> Iterator[Finding]:
-    assert at.event is not None
-    speed = abs(at.event.speed)
-    needed = max(1, -(-at.setup.work_range.length * speed.numerator // speed.denominator))
+def _retimed(context: ShotContext, element: Element) -> Iterator[Finding]:
+    assert context.event is not None
+    speed = abs(context.event.speed)
+    needed = max(1, -(-context.setup.work_range.length * speed.numerator // speed.denominator))
     short = needed - element.media.count
     if short > 0:
         said = f"{counted(short, 'frame')} short"
-        per_cent = f"{decimal(at.event.speed * 100, 1, trim=True)} %"
+        per_cent = f"{decimal(context.event.speed * 100, 1, trim=True)} %"
         yield Finding(
             "media.retime-short",
             Severity.WARN,
@@ -112,17 +113,17 @@ def _missing(
 
 
 def _stated(
-    at: Situation, element: Element, setting: str, said: Any, tell: Callable[[str], Sentence]
+    context: ShotContext, element: Element, setting: str, said: Any, tell: Callable[[str], Sentence]
 ) -> Iterator[Finding]:
     """Find files that state another value of a setting than the shot's.
 
     Files that don't say it are left alone; those that follow the edit where the shot doesn't are
     only noted. `tell` makes the sentence of a difference from the value written out.
     """
-    if said is None or said == getattr(at.setup, setting):
+    if said is None or said == getattr(context.setup, setting):
         return
     written = SETTINGS[setting].kind.show(said)
-    as_asked = said == getattr(at.edit, setting)
+    as_asked = said == getattr(context.edit, setting)
     note = Sentence(f"The {element.role} is {written}, as the edit asks.")
     yield Finding(
         f"media.{MEDIA_CODES[setting]}",
@@ -134,45 +135,45 @@ def _stated(
     )
 
 
-def size(at: Situation, element: Element) -> Iterator[Finding]:
+def size(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find files of another size than the canvas (`media.size`)."""
     media = element.media
     mine = media.header.size
-    if mine in at.setup.sizes_made:
+    if mine in context.setup.sizes_made:
         return
 
     def tell(written: str) -> Sentence:
-        landing = at.place_picture(element)
-        becomes = landing_words(landing, at.setup.raster)
-        return Sentence(f"{media.name} is {written}, {landing.how}: {becomes}.", (written,))
+        placed_picture = context.place_picture(element)
+        becomes = placement_words(placed_picture, context.setup.raster)
+        return Sentence(f"{media.name} is {written}, {placed_picture.how}: {becomes}.", (written,))
 
-    yield from _stated(at, element, "canvas", mine, tell)
+    yield from _stated(context, element, "canvas", mine, tell)
 
 
-def pixel_aspect(at: Situation, element: Element) -> Iterator[Finding]:
+def pixel_aspect(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find files whose header states another pixel aspect than the setup (`media.pixel-aspect`)."""
     said = element.media.header.pixel_aspect
-    yield from _stated(at, element, "pixel_aspect", said, partial(_states, element))
+    yield from _stated(context, element, "pixel_aspect", said, partial(_states, element))
 
 
-def rate(at: Situation, element: Element) -> Iterator[Finding]:
+def rate(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find files whose header states another rate than the setup (`media.rate`)."""
     said = element.rate
 
     def tell(written: str) -> Sentence:
-        fitted = at.fitted(element)
+        fitted = context.fitted(element)
         assert fitted is not None, "a rate that differs has its own cadence"
         states = "is taken as" if element.own_rate else "states"
         return _fits(f"{element.media.name} {states} {written}", written, fitted)
 
-    own_cadence = element.role != Role.PLATE and _loses_nothing(at, element)
-    for finding in _stated(at, element, "rate", said, tell):
+    own_cadence = element.role != Role.PLATE and _loses_nothing(context, element)
+    for finding in _stated(context, element, "rate", said, tell):
         yield replace(finding, severity=Severity.NOTE) if own_cadence else finding
 
 
-def _loses_nothing(at: Situation, element: Element) -> bool:
+def _loses_nothing(context: ShotContext, element: Element) -> bool:
     """Whether every frame is shown at its own speed: drawings on twos, say."""
-    fitted = at.fitted(element)
+    fitted = context.fitted(element)
     return fitted is not None and fitted.speed == 1 and fitted.never == 0
 
 
@@ -187,30 +188,30 @@ def _fits(begins: str, written: str, fitted: Fitted) -> Sentence:
             (written, fast),
         )
     fills = f"fills {counted(fitted.whole, 'frame')}"
-    lost = f"{fitted.never} never shown, {fitted.again} shown again"
+    lost = f"{fitted.never} dropped, {fitted.again} repeated"
     return Sentence(f"{begins}: in real time it {fills}, {lasts}, {lost}.", (written, lost))
 
 
-def scan(at: Situation, element: Element) -> Iterator[Finding]:
+def scan(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find files whose header states another scan than the setup (`media.scan`)."""
     said = element.media.header.scan
     seen = element.media.pixel_fields
-    if seen is not None and seen is not (said or at.setup.scan):
-        yield _fields_seen(at, element, seen)
+    if seen is not None and seen is not (said or context.setup.scan):
+        yield _fields_seen(context, element, seen)
         return
-    yield from _stated(at, element, "scan", said, partial(_states, element))
+    yield from _stated(context, element, "scan", said, partial(_states, element))
 
 
-def _fields_seen(at: Situation, element: Element, seen: Scan) -> Finding:
+def _fields_seen(context: ShotContext, element: Element, seen: ScanMode) -> Finding:
     """Say that a movie's pixels show another scan than it is marked with (`media.fields-seen`)."""
     marked = element.media.header.scan
-    pixels = f"show {'' if seen is Scan.PROGRESSIVE else 'the '}{seen}"
-    against = f"it is marked {marked}" if marked else f"the shot is set to {at.setup.scan}"
-    agrees = seen is at.setup.scan
+    pixels = f"show {'' if seen is ScanMode.PROGRESSIVE else 'the '}{seen}"
+    against = f"it is marked {marked}" if marked else f"the shot is set to {context.setup.scan}"
+    agrees = seen is context.setup.scan
     ends = (
         ", as this shot is set."
         if agrees
-        else f"; the shot is set to {at.setup.scan}."
+        else f"; the shot is set to {context.setup.scan}."
         if marked
         else "."
     )
@@ -229,7 +230,7 @@ def _states(element: Element, written: str) -> Sentence:
     return Sentence(f"{element.media.name} states {written}.", (written,))
 
 
-def odd_frames(at: Situation, element: Element) -> Iterator[Finding]:
+def odd_frames(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find single frames whose header isn't like the others' (`media.odd-frame`)."""
     by_kind: dict[tuple[str, str, str], list[int]] = {}
     for odd in element.media.odd:
@@ -259,7 +260,7 @@ def odd_frames(at: Situation, element: Element) -> Iterator[Finding]:
         )
 
 
-def broken_frames(at: Situation, element: Element) -> Iterator[Finding]:
+def broken_frames(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find files that can't be read (`media.unreadable`)."""
     for broken in element.media.broken[:3]:
         yield Finding(
@@ -275,7 +276,7 @@ def broken_frames(at: Situation, element: Element) -> Iterator[Finding]:
         )
 
 
-def numbering(at: Situation, element: Element) -> Iterator[Finding]:
+def numbering(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find numbers that stand twice, several paddings, and breaks in the timecode."""
     media = element.media
     if media.duplicates:
@@ -329,8 +330,8 @@ OF_ELEMENT: tuple[OfElement, ...] = (
 )
 
 
-def of_every_element(at: Situation) -> Iterator[Finding]:
+def of_every_element(context: ShotContext) -> Iterator[Finding]:
     """Run each check of files over each element."""
-    for element in at.elements:
+    for element in context.elements:
         for check in OF_ELEMENT:
-            yield from check(at, element)
+            yield from check(context, element)

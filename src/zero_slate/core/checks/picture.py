@@ -11,50 +11,50 @@ from zero_slate.core.canvas.working_scale import WorkingScale
 from zero_slate.core.checks.finding import Change, Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
 from zero_slate.core.media.element import Role
-from zero_slate.core.media.placement import landing_words
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.media.placement import placement_words
+from zero_slate.core.shot.context import ShotContext
 
 # Text that has to be read wants 4.5 : 1, graphical objects 3 : 1 (WCAG 2.2, 1.4.11).
 LEAST_CONTRAST = 3.0
 
 
-def placing(at: Situation) -> Iterator[Finding]:
+def placing(context: ShotContext) -> Iterator[Finding]:
     """Find pictures that placement cuts off (`placing.cut`) or stretches (`placing.stretched`)."""
-    canvas = at.setup.raster
-    for landing in at.landings:
-        if landing.loses(canvas):
-            across, down = landing.cut_off(canvas)
+    canvas = context.setup.raster
+    for picture in context.placed_pictures:
+        if picture.loses(canvas):
+            across, down = picture.cut_off(canvas)
             yield Finding(
                 "placing.cut",
-                Severity.NOTE if landing.element.placing else Severity.WARN,
+                Severity.NOTE if picture.element.placing else Severity.WARN,
                 "placing",
                 Sentence(
-                    f"{landing.element.media.name}: {landing_words(landing, canvas)}.",
+                    f"{picture.element.media.name}: {placement_words(picture, canvas)}.",
                     ("cut off",),
                 ),
                 {"across": str(across), "down": str(down)},
-                element=landing.element.id,
+                element=picture.element.id,
             )
-        elif landing.placed.stretch != 1:
+        elif picture.placed.stretch != 1:
             yield Finding(
                 "placing.stretched",
                 Severity.WARN,
                 "placing",
                 Sentence(
-                    f"{landing.element.media.name}: {landing_words(landing, canvas)}: its pixels "
-                    "aren't the canvas's shape.",
+                    f"{picture.element.media.name}: {placement_words(picture, canvas)}: "
+                    "its pixels aren't the canvas's shape.",
                 ),
-                {"stretch": str(landing.placed.stretch)},
-                element=landing.element.id,
+                {"stretch": str(picture.placed.stretch)},
+                element=picture.element.id,
             )
 
 
-def working_scale(at: Situation) -> Iterator[Finding]:
+def working_scale(context: ShotContext) -> Iterator[Finding]:
     """Find a working scale that isn't exact, or that enlarges painted or scanned pictures.
 
     `working.too-large`, `working.inexact`, `working.odd`, `working.enlarged` (a stop).
     """
-    setup = at.setup
+    setup = context.setup
     scale = setup.working_scale
     try:
         sizes = setup.picture_sizes
@@ -90,11 +90,15 @@ def working_scale(at: Situation) -> Iterator[Finding]:
             Sentence(f"{worked.size} has an odd side: no chroma-subsampled preview from it."),
         )
     if scale.fraction < 1:
-        soft = [landing for landing in at.landings if landing.enlarged and not landing.element.line]
+        soft = [
+            picture
+            for picture in context.placed_pictures
+            if picture.enlarged and not picture.element.line
+        ]
         if soft:
-            names = ", ".join(landing.element.media.name for landing in soft[:3])
+            names = ", ".join(picture.element.media.name for picture in soft[:3])
             more = f" and {counted(len(soft) - 3, 'more', 'more')}" if len(soft) > 3 else ""
-            most = max(landing.placed.largest for landing in soft)
+            most = max(picture.placed.largest for picture in soft)
             far = f"{decimal(most, 3, trim=True)}×"
             yield Finding(
                 "working.enlarged",
@@ -110,9 +114,9 @@ def working_scale(at: Situation) -> Iterator[Finding]:
             )
 
 
-def region(at: Situation) -> Iterator[Finding]:
+def region(context: ShotContext) -> Iterator[Finding]:
     """Find a region that reaches past the canvas (`region.outside`)."""
-    setup = at.setup
+    setup = context.setup
     inside = setup.region.inside(setup.canvas)
     if inside == setup.region:
         return
@@ -126,9 +130,9 @@ def region(at: Situation) -> Iterator[Finding]:
     )
 
 
-def background(at: Situation) -> Iterator[Finding]:
+def background(context: ShotContext) -> Iterator[Finding]:
     """Find line work that hardly stands out from the background (`background.contrast`)."""
-    here = at.setup.background
+    here = context.setup.background
     ratio = here.colour.contrast(here.line)
     if ratio >= LEAST_CONTRAST:
         return
@@ -148,12 +152,12 @@ def background(at: Situation) -> Iterator[Finding]:
     )
 
 
-def artwork(at: Situation) -> Iterator[Finding]:
+def artwork(context: ShotContext) -> Iterator[Finding]:
     """Say how much of the canvas that artwork was drawn for is still seen (`artwork.lost`)."""
-    frame = at.artwork
-    if frame is None or not any(e.role != Role.PLATE for e in at.elements):
+    frame = context.artwork
+    if frame is None or not any(e.role != Role.PLATE for e in context.elements):
         return
-    seen = seen_of(frame, at.setup.raster)
+    seen = seen_of(frame, context.setup.raster)
     if seen == 1:
         return
     share = f"{decimal(seen * 100, 1, trim=True)} %"

@@ -3,7 +3,7 @@
 from typing import Any
 
 from zero_slate.core.checks.finding import Change
-from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.settings.index import SETTINGS
 
 
 def use(setting: str, value: Any) -> Change:

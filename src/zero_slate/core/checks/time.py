@@ -5,22 +5,22 @@ from collections.abc import Iterator
 from zero_slate.core.base.figures import counted, decimal, seconds
 from zero_slate.core.checks.finding import Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
-from zero_slate.core.media.element import MediaKind
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.media.header import MediaKind
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode, TimecodeKind
 
 
 def drift_sentence(
-    mine: FrameRate, asked: FrameRate, frames: int
+    mine: FrameRate, required: FrameRate, frames: int
 ) -> tuple[Sentence, dict[str, str | int]]:
     """Say how two rates part: a frame every 1 ÷ |a − b| s, and n·(1 − b ÷ a) over n frames."""
-    every = mine.seconds_to_drift_a_frame(asked)
+    every = mine.seconds_to_drift_a_frame(required)
     assert every is not None, "rates that are equal don't drift"
-    ahead = mine.fraction > asked.fraction
-    gained = frames * (1 - asked.fraction / mine.fraction)
-    apart = asked.seconds(1) * gained
+    ahead = mine.fraction > required.fraction
+    gained = frames * (1 - required.fraction / mine.fraction)
+    apart = required.seconds(1) * gained
     way = "ahead" if ahead else "behind"
     step = f"{decimal(every, 1)} s"
     summed = f"{decimal(abs(gained), 2)} frames"
@@ -36,52 +36,55 @@ def drift_sentence(
     }
 
 
-def rate(at: Situation) -> Iterator[Finding]:
+def rate(context: ShotContext) -> Iterator[Finding]:
     """Find a rate that isn't the edit's (`rate.differs`)."""
-    mine, asked = at.setup.rate, at.edit.rate
-    if mine != asked:
-        sentence, figures = drift_sentence(mine, asked, at.setup.work_range.length)
-        yield Finding("rate.differs", Severity.WARN, "rate", sentence, figures, use("rate", asked))
+    mine, required = context.setup.rate, context.edit.rate
+    if mine != required:
+        sentence, figures = drift_sentence(mine, required, context.setup.work_range.length)
+        yield Finding(
+            "rate.differs", Severity.WARN, "rate", sentence, figures, use("rate", required)
+        )
 
 
-def timecode(at: Situation) -> Iterator[Finding]:
+def timecode(context: ShotContext) -> Iterator[Finding]:
     """Find drop-frame where there is none, or another kind than the edit's."""
-    mine, asked = at.setup.timecode, at.edit.timecode
-    if mine is TimecodeKind.DROP and not at.setup.rate.has_drop_frame:
+    mine, required = context.setup.timecode, context.edit.timecode
+    if mine is TimecodeKind.DROP and not context.setup.rate.has_drop_frame:
         yield Finding(
             "timecode.impossible",
             Severity.STOP,
             "timecode",
             Sentence(
-                f"Drop-frame does not exist at {at.setup.rate}: only at 30000/1001 and 60000/1001.",
+                f"Drop-frame does not exist at {context.setup.rate}: only at 30000/1001 and "
+                "60000/1001.",
                 ("does not exist",),
             ),
             {},
             use("timecode", TimecodeKind.NON_DROP),
         )
-    elif mine is not asked:
+    elif mine is not required:
         # Labels are left out at 54 of an hour's 60 minutes.
-        hour = max(at.setup.rate.nominal, at.edit.rate.nominal) // 15 * 54
+        hour = max(context.setup.rate.nominal, context.edit.rate.nominal) // 15 * 54
         labels = f"{hour} labels an hour"
         yield Finding(
             "timecode.differs",
             Severity.WARN,
             "timecode",
             Sentence(
-                f"{str(mine).capitalize()} labels where the edit has {asked}: {labels} apart.",
+                f"{str(mine).capitalize()} labels where the edit has {required}: {labels} apart.",
                 (labels,),
             ),
             {"labels_an_hour": hour},
-            use("timecode", asked),
+            use("timecode", required),
         )
 
 
-def count(at: Situation) -> Iterator[Finding]:
+def count(context: ShotContext) -> Iterator[Finding]:
     """Find frames numbered otherwise than the edit asks, and numbers that no file can have."""
-    mine, asked = at.setup.count, at.edit.count
-    lowest = at.setup.work_range.first
+    mine, required = context.setup.count, context.edit.count
+    lowest = context.setup.work_range.first
     if lowest < 0:
-        below = f"{counted(min(-lowest, at.setup.work_range.length), 'frame')} below 0"
+        below = f"{counted(min(-lowest, context.setup.work_range.length), 'frame')} below 0"
         yield Finding(
             "count.negative",
             Severity.STOP,
@@ -90,26 +93,26 @@ def count(at: Situation) -> Iterator[Finding]:
                 f"The work range begins at {lowest}: file names can't carry {below}.", (below,)
             ),
             {"first": lowest},
-            None if mine == asked else use("count", asked),
+            None if mine == required else use("count", required),
         )
-    if mine == asked:
+    if mine == required:
         return
-    if asked.at.from_source or mine.at.from_source:
+    if required.at.from_source or mine.at.from_source:
         figure = f"{mine}" if mine.at.from_source else f"at the {mine.at}"
-        said = f"Counted {figure}; the edit asks {asked}."
+        said = f"Counted {figure}; the edit asks {required}."
         figures: dict[str, str | int] = {}
-    elif mine.at is asked.at:
-        apart = mine.number - asked.number
+    elif mine.at is required.at:
+        apart = mine.number - required.number
         way = "higher" if apart > 0 else "lower"
         figure = f"{abs(apart)} {way}"
         said = (
-            f"Every frame is numbered {figure} than the edit asks: its {asked.number} is "
+            f"Every frame is numbered {figure} than the edit asks: its {required.number} is "
             f"{mine.number} here."
         )
         figures = {"apart": apart}
     else:
         figure = f"at the {mine.at}"
-        said = f"Counted {figure}, the edit asks {asked.number} at the {asked.at}."
+        said = f"Counted {figure}, the edit asks {required.number} at the {required.at}."
         figures = {}
     yield Finding(
         "count.differs",
@@ -117,23 +120,23 @@ def count(at: Situation) -> Iterator[Finding]:
         "count",
         Sentence(said, (figure,)),
         figures,
-        use("count", asked),
+        use("count", required),
     )
 
 
-def handles(at: Situation) -> Iterator[Finding]:
+def handles(context: ShotContext) -> Iterator[Finding]:
     """Find handles that aren't those asked (`handles.differs`)."""
-    mine, asked = at.setup.handles, at.edit.handles
-    if mine == asked:
+    mine, required = context.setup.handles, context.edit.handles
+    if mine == required:
         return
-    said = _ends(mine.head - asked.head, mine.tail - asked.tail)
+    said = _ends(mine.head - required.head, mine.tail - required.tail)
     yield Finding(
         "handles.differ",
         Severity.WARN,
         "handles",
         Sentence(f"{said[0].upper()}{said[1:]} than the edit asks.", (said,)),
-        {"head": mine.head - asked.head, "tail": mine.tail - asked.tail},
-        use("handles", asked),
+        {"head": mine.head - required.head, "tail": mine.tail - required.tail},
+        use("handles", required),
     )
 
 
@@ -145,25 +148,29 @@ def _ends(head: int, tail: int) -> str:
     )
 
 
-def cut_range(at: Situation) -> Iterator[Finding]:
+def cut_range(context: ShotContext) -> Iterator[Finding]:
     """Find a cut range that isn't the edit's (`cut.differs`)."""
-    asked = at.asked.cut_range
-    mine = at.setup.cut_range
-    if asked is None or mine == asked:
+    required = context.required.cut_range
+    mine = context.setup.cut_range
+    if required is None or mine == required:
         return
     yield Finding(
         "cut.differs",
         Severity.WARN,
         "cut_range",
-        Sentence(*_range_words(mine, asked, "the edit shows")),
-        _range_figures(mine, asked),
-        use("cut_range", asked),
+        Sentence(*_range_words(mine, required, "the edit shows")),
+        _range_figures(mine, required),
+        use("cut_range", required),
     )
 
 
-def work_range(at: Situation) -> Iterator[Finding]:
+def work_range(context: ShotContext) -> Iterator[Finding]:
     """Find a work range that doesn't hold the whole cut, or isn't what is asked."""
-    mine, cut, asked = at.setup.work_range, at.setup.cut_range, at.asked.work_range
+    mine, cut, required = (
+        context.setup.work_range,
+        context.setup.cut_range,
+        context.required.work_range,
+    )
     if not mine.holds(cut):
         head, tail = max(0, mine.first - cut.first), max(0, cut.last - mine.last)
         outside = min(head + tail, cut.length)
@@ -180,22 +187,22 @@ def work_range(at: Situation) -> Iterator[Finding]:
                 (said,),
             ),
             {"frames": outside},
-            use("work_range", asked or widened),
+            use("work_range", required or widened),
         )
-    elif asked is not None and mine != asked:
+    elif required is not None and mine != required:
         yield Finding(
             "range.differs",
             Severity.WARN,
             "work_range",
-            Sentence(*_range_words(mine, asked, "cut and handles ask")),
-            _range_figures(mine, asked),
-            use("work_range", asked),
+            Sentence(*_range_words(mine, required, "cut and handles ask")),
+            _range_figures(mine, required),
+            use("work_range", required),
         )
 
 
-def clip_range(at: Situation) -> Iterator[Finding]:
+def clip_range(context: ShotContext) -> Iterator[Finding]:
     """Find a work range outside its clip, and a clip that isn't what is on disk."""
-    clip, work = at.setup.clip_range, at.setup.work_range
+    clip, work = context.setup.clip_range, context.setup.work_range
     if not clip.holds(work):
         head, tail = max(0, clip.first - work.first), max(0, work.last - clip.last)
         outside = min(head + tail, work.length)
@@ -208,9 +215,9 @@ def clip_range(at: Situation) -> Iterator[Finding]:
             {"frames": outside, "head": head, "tail": tail},
             use("clip_range", FrameRange(min(clip.first, work.first), max(clip.last, work.last))),
         )
-    if at.plate is None or at.plate.media.kind is MediaKind.STILL:
+    if context.plate is None or context.plate.media.kind is MediaKind.STILL:
         return
-    there = at.placed[at.plate.id].clip
+    there = context.aligned[context.plate.id].clip
     if there != clip and there.holds(work):
         yield Finding(
             "clip.on-disk",
@@ -222,67 +229,74 @@ def clip_range(at: Situation) -> Iterator[Finding]:
         )
 
 
-def closing(at: Situation) -> Iterator[Finding]:
+def closing(context: ShotContext) -> Iterator[Finding]:
     """Find a delivery that is a blank frame longer or shorter than the edit asks."""
-    mine, asked = at.setup.closing, at.edit.closing
-    if mine is not asked:
+    mine, required = context.setup.closing, context.edit.closing
+    if mine is not required:
         said = "1 frame longer" if mine.frames else "1 frame shorter"
         yield Finding(
             "closing.differs",
             Severity.WARN,
             "closing",
             Sentence(f"The delivery is {said} than the edit asks.", (said,)),
-            {"frames": mine.frames - asked.frames},
-            use("closing", asked),
+            {"frames": mine.frames - required.frames},
+            use("closing", required),
         )
 
 
-def start_timecode(at: Situation) -> Iterator[Finding]:
+def start_timecode(context: ShotContext) -> Iterator[Finding]:
     """Find a start timecode that can't be at the rate, or isn't the source's."""
-    mine, asked = at.setup.start_timecode, at.asked.values.get("start_timecode")
-    label = at.setup.start_label
+    mine, required = context.setup.start_timecode, context.required.values.get("start_timecode")
+    label = context.setup.start_label
     if mine and label is None:
         yield Finding(
             "start.impossible",
             Severity.STOP,
             "start_timecode",
-            Sentence(f"{mine} is no label at {at.setup.rate}.", (mine,)),
+            Sentence(f"{mine} is no label at {context.setup.rate}.", (mine,)),
             {"label": mine},
-            use("start_timecode", asked or ""),
+            use("start_timecode", required or ""),
         )
-    elif label is not None and asked and mine != asked:
-        source = Timecode.parse(asked, at.event.source_rate) if at.event else label
+    elif label is not None and required and mine != required:
+        source = Timecode.parse(required, context.event.source_rate) if context.event else label
         apart = label.frames - source.frames
         said = f"{counted(abs(apart), 'frame')} {'late' if apart > 0 else 'early'}"
         yield Finding(
             "start.differs",
             Severity.WARN,
             "start_timecode",
-            Sentence(f"{said[0].upper()}{said[1:]}: the source begins at {asked}.", (said,))
+            Sentence(f"{said[0].upper()}{said[1:]}: the source begins at {required}.", (said,))
             if apart
-            else Sentence(f"Written in another way than the source's {asked}.", (asked,)),
+            else Sentence(f"Written in another way than the source's {required}.", (required,)),
             {"frames": apart},
-            use("start_timecode", asked),
+            use("start_timecode", required),
         )
 
 
-def _range_figures(mine: FrameRange, asked: FrameRange) -> dict[str, str | int]:
+def _range_figures(mine: FrameRange, required: FrameRange) -> dict[str, str | int]:
     return {
-        "head": asked.first - mine.first,
-        "tail": mine.last - asked.last,
-        "length": mine.length - asked.length,
+        "head": required.first - mine.first,
+        "tail": mine.last - required.last,
+        "length": mine.length - required.length,
     }
 
 
-def _range_words(mine: FrameRange, asked: FrameRange, source: str) -> tuple[str, tuple[str, ...]]:
+def _range_words(
+    mine: FrameRange, required: FrameRange, source: str
+) -> tuple[str, tuple[str, ...]]:
     """Say how a range differs: frames short or over at each end, or the same frames moved."""
-    head, tail = asked.first - mine.first, mine.last - asked.last
+    head, tail = required.first - mine.first, mine.last - required.last
     if head == -tail:
         moved = f"{counted(abs(head), 'frame')} {'early' if head > 0 else 'late'}"
-        return f"{counted(mine.length, 'frame')} as asked, but {moved}: {source} {asked}.", (moved,)
+        return f"{counted(mine.length, 'frame')} as asked, but {moved}: {source} {required}.", (
+            moved,
+        )
     figures = tuple(
         f"{abs(n)} {'short' if n < 0 else 'over'} at the {end}"
         for n, end in ((head, "head"), (tail, "tail"))
         if n
     )
-    return f"{counted(mine.length, 'frame')}, {' and '.join(figures)}: {source} {asked}.", figures
+    return (
+        f"{counted(mine.length, 'frame')}, {' and '.join(figures)}: {source} {required}.",
+        figures,
+    )

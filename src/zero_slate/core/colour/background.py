@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import ClassVar, Self
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import WrittenShort
+from zero_slate.core.base.serialization import TextValue
 
 NAMED = {"black": "#000000", "white": "#ffffff", "grey": "#808080", "gray": "#808080"}
 _HEX = re.compile(r"#?([0-9a-f]{3}|[0-9a-f]{6})")
@@ -14,7 +14,7 @@ _CODES = re.compile(r"(\d{1,3})[ ,]+(\d{1,3})[ ,]+(\d{1,3})")
 
 
 @dataclass(frozen=True, slots=True, order=True)
-class DisplayColour(WrittenShort):
+class DisplayColour(TextValue):
     """A colour as display codes, 0 to 255 each of red, green and blue."""
 
     red: int
@@ -29,7 +29,7 @@ class DisplayColour(WrittenShort):
             if not 0 <= value <= 255:
                 codes = [min(255, max(0, each)) for each in (self.red, self.green, self.blue)]
                 raise Refusal(
-                    f"A {name} of {value} can't be: a display code takes 0 to 255.",
+                    f"A {name} of {value} is out of range: a display code takes 0 to 255.",
                     nearest=" ".join(map(str, codes)),
                 )
 
@@ -74,7 +74,7 @@ def decoded(code: int) -> float:
 
 
 @dataclass(frozen=True, slots=True)
-class Background(WrittenShort):
+class Background(TextValue):
     """What lies behind the drawing: its colour, the line work's, and whether alpha is kept."""
 
     colour: DisplayColour = DisplayColour(255, 255, 255)

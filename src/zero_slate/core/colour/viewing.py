@@ -5,7 +5,7 @@ from typing import ClassVar
 
 from pydantic import ConfigDict, StrictStr
 
-from zero_slate.core.base.serialization import EXACT
+from zero_slate.core.base.serialization import STRICT
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,4 +15,4 @@ class Viewing:
     display: StrictStr
     view: StrictStr
 
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT

@@ -14,7 +14,7 @@ from zero_slate.core.time.frames import FrameRange
 SURE = Fraction(4, 5)
 
 
-class Fate(StrEnum):
+class CutChange(StrEnum):
     """What became of a shot."""
 
     UNCHANGED = "unchanged"
@@ -28,7 +28,7 @@ class Fate(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Doubt:
+class UncertainMatch:
     """A shot that may be one of the former cut: by its reel, and the source frames both show."""
 
     code: str
@@ -39,21 +39,21 @@ class Doubt:
 
 
 @dataclass(frozen=True, slots=True)
-class Recutting:
+class RecutShot:
     """One shot in both cuts, or in one of them.
 
     `head` and `tail` are the frames gained, in frames of the edit, below 0 where they are lost;
-    `moved` is how much later it begins in the edit. `doubt` is what a person has to say first.
+    `moved` is how much later it begins in the edit. `uncertain` is what a person has to say first.
     """
 
-    fate: Fate
+    change: CutChange
     code: str
     former: CutEvent | None
     event: CutEvent | None
     head: int = 0
     tail: int = 0
     moved: int = 0
-    doubt: Doubt | None = None
+    uncertain: UncertainMatch | None = None
 
     @property
     def renamed(self) -> bool:
@@ -63,7 +63,11 @@ class Recutting:
     @property
     def asks_something(self) -> bool:
         """Whether the shot's own frames have to change."""
-        return self.renamed or self.fate not in (Fate.UNCHANGED, Fate.MOVED, Fate.GONE)
+        return self.renamed or self.change not in (
+            CutChange.UNCHANGED,
+            CutChange.MOVED,
+            CutChange.GONE,
+        )
 
 
 Answers = Mapping[tuple[str, str], bool]
@@ -71,11 +75,12 @@ Answers = Mapping[tuple[str, str], bool]
 
 def compare(
     before: Sequence[CutEvent], after: Sequence[CutEvent], answers: Answers | None = None
-) -> tuple[Recutting, ...]:
+) -> tuple[RecutShot, ...]:
     """Lay a cut against the one before, in the order of the later one; what is gone comes last.
 
     Shots are matched by code, then by reel and overlapping source. `answers` says, by the codes of
-    both, whether a doubtful match is the same shot; an unanswered one is new, with its doubt.
+    both, whether a doubtful match is the same shot; an unanswered one is new, with the shot that
+    it may be.
     """
     old, new = first_by_code(before), first_by_code(after)
     gone = {code: event for code, event in old.items() if code not in new}
@@ -88,29 +93,31 @@ def compare(
         if code in old:
             told.append(_one(old[code], event))
             continue
-        former, doubt = _by_source(event, by_reel[event.reel], taken, answers or {})
+        former, uncertain = _by_source(event, by_reel[event.reel], taken, answers or {})
         if former is not None:
             taken.add(former.code)
             told.append(_one(former, event))
         else:
-            told.append(Recutting(Fate.NEW, code, None, event, doubt=doubt))
+            told.append(RecutShot(CutChange.NEW, code, None, event, uncertain=uncertain))
     told += [
-        Recutting(Fate.GONE, code, event, None) for code, event in gone.items() if code not in taken
+        RecutShot(CutChange.GONE, code, event, None)
+        for code, event in gone.items()
+        if code not in taken
     ]
     return tuple(told)
 
 
-def tally(shots: Iterable[Recutting]) -> dict[Fate, int]:
-    """Count the shots of each fate, in the order of `Fate`."""
-    counts = dict.fromkeys(Fate, 0)
+def tally(shots: Iterable[RecutShot]) -> dict[CutChange, int]:
+    """Count the shots that each thing happened to, in the order of `CutChange`."""
+    counts = dict.fromkeys(CutChange, 0)
     for shot in shots:
-        counts[shot.fate] += 1
+        counts[shot.change] += 1
     return counts
 
 
 def _by_source(
     event: CutEvent, candidates: list[CutEvent], taken: set[str], answers: Answers
-) -> tuple[CutEvent | None, Doubt | None]:
+) -> tuple[CutEvent | None, UncertainMatch | None]:
     """Find the former shot that shows most of the same source on the same reel."""
     shared: list[tuple[Fraction, int, CutEvent]] = []
     for former in candidates:
@@ -132,22 +139,22 @@ def _by_source(
     if part >= SURE and alone:
         return former, None
     shorter = min(former.source.length, event.source.length)
-    return None, Doubt(event.code, former.code, event.reel, length, shorter)
+    return None, UncertainMatch(event.code, former.code, event.reel, length, shorter)
 
 
-def _one(former: CutEvent, event: CutEvent) -> Recutting:
+def _one(former: CutEvent, event: CutEvent) -> RecutShot:
     moved = event.record.first - former.record.first
     if event.speed != former.speed:
         tail = event.length - former.length
-        return Recutting(Fate.RETIMED, event.code, former, event, 0, tail, moved)
+        return RecutShot(CutChange.RETIMED, event.code, former, event, 0, tail, moved)
     head, tail = gained(former, event)
     if head == tail == 0:
-        fate = Fate.MOVED if moved else Fate.UNCHANGED
+        change = CutChange.MOVED if moved else CutChange.UNCHANGED
     elif head == -tail:
-        fate = Fate.SLIPPED
+        change = CutChange.SLIPPED
     else:
-        fate = Fate.LONGER if head + tail > 0 else Fate.SHORTER
-    return Recutting(fate, event.code, former, event, head, tail, moved)
+        change = CutChange.LONGER if head + tail > 0 else CutChange.SHORTER
+    return RecutShot(change, event.code, former, event, head, tail, moved)
 
 
 def gained(former: CutEvent, event: CutEvent) -> tuple[int, int]:
@@ -165,15 +172,15 @@ def gained(former: CutEvent, event: CutEvent) -> tuple[int, int]:
 
 
 def covered(
-    asked: FrameRange, has: FrameRange, missing: Sequence[FrameRange]
+    required: FrameRange, has: FrameRange, missing: Sequence[FrameRange]
 ) -> tuple[int, int, int]:
     """Return how many frames of what is asked aren't there: at head, at tail and in between.
 
     `has` is what the shot has now; `missing` are the frames of `asked` that no file holds.
     """
-    head = max(0, min(has.first - asked.first, asked.length))
-    tail = max(0, min(asked.last - has.last, asked.length))
-    inside = asked.overlap(has)
+    head = max(0, min(has.first - required.first, required.length))
+    tail = max(0, min(required.last - has.last, required.length))
+    inside = required.overlap(has)
     between = sum(
         hole.length
         for run in missing

@@ -11,7 +11,7 @@ from zero_slate.core.base.figures import aspect, decimal
 from zero_slate.core.base.ratio import PixelAspect, write_ratio
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Raster, Size
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.time.rate import FrameRate
 
@@ -42,7 +42,7 @@ class Format:
     canvas: Size
     pixel_aspect: PixelAspect = Fraction(1)
     rate: FrameRate | None = None
-    scan: Scan | None = None
+    scan: ScanMode | None = None
     signal: Signal | None = None
     purpose: str = ""
 

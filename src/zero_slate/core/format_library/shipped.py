@@ -4,12 +4,12 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.format_library.format import Family, Format
 from zero_slate.core.time.rate import FrameRate
 
-P, UPPER, LOWER = Scan.PROGRESSIVE, Scan.UPPER_FIRST, Scan.LOWER_FIRST
+P, UPPER, LOWER = ScanMode.PROGRESSIVE, ScanMode.UPPER_FIRST, ScanMode.LOWER_FIRST
 
 
 def _rate(text: str) -> FrameRate:

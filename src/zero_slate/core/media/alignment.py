@@ -6,7 +6,8 @@ from math import ceil, floor
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.media.element import Align, Element, Media, Role
+from zero_slate.core.media.element import Align, Element, Role
+from zero_slate.core.media.header import Media
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.frames import FrameRange, gaps
 from zero_slate.core.time.rate import FrameRate
@@ -14,7 +15,7 @@ from zero_slate.core.time.timecode import Timecode
 
 
 @dataclass(frozen=True, slots=True)
-class Placed:
+class AlignedMedia:
     """An element's frames in the shot's count.
 
     Where `pace` is 1, shot frame = number in the file's name + `offset`. Otherwise the element's
@@ -63,7 +64,7 @@ def place(
     work: FrameRange,
     event: CutEvent | None,
     shift: int = 0,
-) -> Placed:
+) -> AlignedMedia:
     """Lay an element on the frames of a shot at `rate`.
 
     By *timecode*, the cut's first source frame lies at the cut range's first; by *number*, the
@@ -82,12 +83,12 @@ def place(
     start = media.first + offset
     own = element.rate
     if own is None or own == rate or element.use is RateUse.FRAME:
-        return Placed(offset, tuple(run.moved(offset) for run in media.present), start)
+        return AlignedMedia(offset, tuple(run.moved(offset) for run in media.present), start)
     pace = own.fraction / rate.fraction
     runs = (_in_real_time(run, media.first, pace, start) for run in media.present)
     # A single frame may last less than one of the shot's.
     present = tuple(run for run in runs if run is not None) or (FrameRange(start, start),)
-    return Placed(offset, present, start, pace)
+    return AlignedMedia(offset, present, start, pace)
 
 
 def _in_real_time(run: FrameRange, first: int, pace: Fraction, start: int) -> FrameRange | None:

@@ -1,120 +1,12 @@
-"""What files on disk say of themselves, as values."""
+"""An element of a shot: one thing that it is made of, and how that is laid and used."""
 
 from dataclasses import dataclass
 from enum import StrEnum
-from fractions import Fraction
 
-from zero_slate.core.base.ratio import PixelAspect, write_ratio
-from zero_slate.core.canvas.raster import Placing, Raster, Size
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.fit import FitMode
+from zero_slate.core.media.header import Media
 from zero_slate.core.time.cadence import RateUse
-from zero_slate.core.time.frames import FrameRange, total
 from zero_slate.core.time.rate import FrameRate
-
-
-class MediaKind(StrEnum):
-    """How a thing lies on disk."""
-
-    SEQUENCE = "sequence"
-    MOVIE = "movie"
-    STILL = "still"
-
-
-@dataclass(frozen=True, slots=True)
-class Channel:
-    """A channel of a picture and the type of its samples: `R`, `half`."""
-
-    name: str
-    type: str
-
-
-@dataclass(frozen=True, slots=True)
-class Header:
-    """What one picture file or movie says. None stands for what it doesn't say."""
-
-    size: Size
-    channels: tuple[Channel, ...]
-    pixel_aspect: PixelAspect | None = None
-    rate: FrameRate | None = None
-    timecode: str | None = None
-    scan: Scan | None = None
-    bits: int | None = None
-    compression: str | None = None
-    color_space: str | None = None
-
-    def shown(self) -> dict[str, str]:
-        """Return each thing a header says, named and written for people, in order."""
-        return {
-            "size": str(self.size),
-            "pixel aspect": _say(self.pixel_aspect and write_ratio(self.pixel_aspect)),
-            "rate": _say(self.rate),
-            "scan": _say(self.scan),
-            "channels": channel_words(self.channels),
-            "compression": _say(self.compression),
-            "colour tag": _say(self.color_space),
-        }
-
-
-@dataclass(frozen=True, slots=True)
-class OddFrame:
-    """A frame whose header differs from the others of its sequence: what, and how."""
-
-    frame: int
-    what: str
-    here: str
-    others: str
-
-
-@dataclass(frozen=True, slots=True)
-class BrokenFrame:
-    """A frame that couldn't be read, and why."""
-
-    frame: int
-    why: str
-
-
-@dataclass(frozen=True, slots=True)
-class Media:
-    """A sequence, movie or still: the header that most of its frames share, and the exceptions.
-
-    `present` are the numbers in the files' own names (a movie's frames count from 0);
-    `timecode` in `header` is that of the first frame present. `jumps` are the frames whose
-    timecode doesn't follow on the frame before. `pixel_fields` is the scan that the pixels
-    themselves show, where they were looked at and are clear.
-    """
-
-    name: str
-    kind: MediaKind
-    header: Header
-    present: tuple[FrameRange, ...]
-    padding: int = 0
-    odd: tuple[OddFrame, ...] = ()
-    broken: tuple[BrokenFrame, ...] = ()
-    jumps: tuple[int, ...] = ()
-    duplicates: tuple[int, ...] = ()
-    other_paddings: tuple[int, ...] = ()
-    pixel_fields: Scan | None = None
-
-    @property
-    def count(self) -> int:
-        """How many frames there are."""
-        return total(self.present)
-
-    @property
-    def first(self) -> int:
-        """The lowest frame number in the files' names."""
-        return self.present[0].first
-
-    @property
-    def last(self) -> int:
-        """The highest frame number in the files' names."""
-        return self.present[-1].last
-
-    @property
-    def raster(self) -> Raster:
-        """The picture's raster; a pixel aspect that isn't stated counts as square."""
-        size = self.header.size
-        return Raster(size.width, size.height, self.header.pixel_aspect or Fraction(1))
 
 
 class Align(StrEnum):
@@ -151,22 +43,10 @@ class Element:
     own_rate: FrameRate | None = None
     use: RateUse = RateUse.FRAME
     base: int = 0
-    placing: Placing | None = None
+    placing: FitMode | None = None
     line: bool = False
 
     @property
     def rate(self) -> FrameRate | None:
         """The rate that its frames were made for; None where nobody says."""
         return self.own_rate or self.media.header.rate
-
-
-def channel_words(channels: tuple[Channel, ...]) -> str:
-    """Write channels shortly: `R G B half`, or each with its type where they differ."""
-    types = {channel.type for channel in channels}
-    if len(types) == 1:
-        return f"{' '.join(c.name for c in channels)} {channels[0].type}"
-    return " ".join(f"{c.name}:{c.type}" for c in channels)
-
-
-def _say(value: object) -> str:
-    return str(value) if value else "not said"

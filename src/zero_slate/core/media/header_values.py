@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from zero_slate.core.media.element import Media
+from zero_slate.core.media.header import Media
 
 
 def header_values(media: Media) -> tuple[dict[str, Any], dict[str, str]]:

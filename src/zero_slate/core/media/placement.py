@@ -1,18 +1,20 @@
 """Where each element's picture lands on the canvas, and what that does to it."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.fit import FitMode, Placement, fit
 from zero_slate.core.canvas.overscan import Overscan
-from zero_slate.core.canvas.raster import Placement, Placing, Raster, fit
+from zero_slate.core.canvas.raster import Raster
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.media.element import Element, Role
 
 
 @dataclass(frozen=True, slots=True)
-class Landing:
+class PlacedPicture:
     """An element's raster, how it is placed, and where it lands in canvas pixels.
 
     `onto` is what it was placed in: the canvas, or the canvas with its overscan for a picture of
@@ -21,7 +23,7 @@ class Landing:
 
     element: Element
     source: Raster
-    how: Placing
+    how: FitMode
     onto: Raster
     placed: Placement
 
@@ -60,13 +62,13 @@ def picture_raster(element: Element, canvas: Raster) -> Raster:
     return Raster(size.width, size.height, element.media.header.pixel_aspect or canvas.pixel_aspect)
 
 
-def land(
+def place_picture(
     element: Element,
     canvas: Raster,
-    placing: Placing,
+    placing: FitMode,
     overscan: Overscan,
     frame: ArtworkFrame | None = None,
-) -> Landing:
+) -> PlacedPicture:
     """Place an element on a canvas, by its own placement or the shot's, `placing`.
 
     A picture of the shape of the canvas with its overscan is placed in that. Artwork drawn before
@@ -76,7 +78,9 @@ def land(
     how = element.placing or placing
     if frame is not None and element.role != Role.PLATE and element.id in frame.elements:
         onto = frame.raster
-        return Landing(element, source, how, onto, frame.carry(fit(source, onto, how), canvas))
+        return PlacedPicture(
+            element, source, how, onto, frame.carry(fit(source, onto, how), canvas)
+        )
     onto = canvas
     edges = (0, 0)
     if overscan.across or overscan.down:
@@ -99,12 +103,12 @@ def land(
             placed.y - edges[1],
             placed.stretch,
         )
-    return Landing(element, source, how, onto, placed)
+    return PlacedPicture(element, source, how, onto, placed)
 
 
-def landing_words(landing: Landing, canvas: Raster) -> str:
-    """Say what an element becomes: how much enlarged or shrunk, cut off, left bare."""
-    placed = landing.placed
+def placement_words(placed_picture: PlacedPicture, canvas: Raster) -> str:
+    """Say what an element becomes: how much enlarged or shrunk, cut off, and with which bars."""
+    placed = placed_picture.placed
     scale = placed.largest
     parts = [
         "at its own size"
@@ -115,15 +119,34 @@ def landing_words(landing: Landing, canvas: Raster) -> str:
     ]
     if placed.stretch != 1:
         parts.append(f"{decimal(placed.stretch, 3, trim=True)}× as wide as made")
-    for what, (across, down) in (
-        ("cut off", landing.cut_off(canvas)),
-        ("bare", landing.bare(canvas)),
-    ):
-        sides = [
-            f"{decimal(side, 1, trim=True)} px {way}"
-            for side, way in ((across, "across"), (down, "down"))
-            if side
-        ]
-        if sides:
-            parts.append(f"{' and '.join(sides)} {what}")
+    edges = (
+        placed.x,
+        canvas.width - placed.x - placed.width,
+        placed.y,
+        canvas.height - placed.y - placed.height,
+    )
+    cut, bars = _sides([-edge for edge in edges]), _sides(edges)
+    if cut:
+        parts.append(f"cut off by {cut}")
+    if bars:
+        parts.append(f"bars of {bars}")
     return ", ".join(parts)
+
+
+def _sides(edges: Sequence[Fraction]) -> str:
+    """Write the edges over 0: left and right, above and below, together where they are equal."""
+    said = []
+    for (first, second), both, alone in (
+        (edges[:2], "left and right", ("on the left", "on the right")),
+        (edges[2:], "above and below", ("above", "below")),
+    ):
+        if first == second:
+            said += [f"{_pixels(first)} {both}"] if first > 0 else []
+        else:
+            pairs = zip((first, second), alone, strict=True)
+            said += [f"{_pixels(side)} {where}" for side, where in pairs if side > 0]
+    return ", ".join(said)
+
+
+def _pixels(value: Fraction) -> str:
+    return f"{decimal(value, 2, trim=True)} px"

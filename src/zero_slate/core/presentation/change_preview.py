@@ -11,15 +11,16 @@ from zero_slate.core.checks.match import Match, match
 from zero_slate.core.format_library.format import Format
 from zero_slate.core.media.element import Role
 from zero_slate.core.presentation.drawings.recanvas import RecanvasDrawing, draw_recanvas
-from zero_slate.core.settings.models import SETTINGS, Setup
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.settings.schema import GROUPS
 from zero_slate.core.shot.change import change, changed
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Content
 
 
 @dataclass(frozen=True, slots=True)
-class Wanted:
+class ChangeRequest:
     """A change that is asked for: what it is called, its values, and what comes with them.
 
     `also` is said of values that can't come along, by setting.
@@ -40,7 +41,7 @@ class ChangedRow:
     group: str
     before: str
     after: str
-    asked: str | None
+    required: str | None
     state_before: State
     state_after: State
     chosen: bool
@@ -49,7 +50,7 @@ class ChangedRow:
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class FindingText:
     """A finding's sentence, and how much it matters."""
 
     severity: str
@@ -62,8 +63,8 @@ class Proposal:
 
     label: str
     rows: tuple[ChangedRow, ...]
-    appear: tuple[Told, ...]
-    vanish: tuple[Told, ...]
+    appear: tuple[FindingText, ...]
+    vanish: tuple[FindingText, ...]
     before: str
     after: str
     state_after: State
@@ -72,33 +73,41 @@ class Proposal:
 
 
 def propose(
-    at: Situation, content: Content, wanted: Wanted, leave: frozenset[str], keep: KeepArtwork | None
+    context: ShotContext,
+    content: Content,
+    wanted: ChangeRequest,
+    leave: frozenset[str],
+    keep: KeepArtwork | None,
 ) -> tuple[Proposal, Content]:
     """Return what a change would do, and the content it would make.
 
     `leave` are settings that keep what they have; `keep` is what artwork does where the canvas
     changes, None for placing it anew. What can't be taken is told, and then nothing is changed.
     """
-    asked = {k: v for k, v in wanted.values.items() if getattr(content.setup, k) != v}
-    taken = {key: value for key, value in asked.items() if key not in leave}
+    requested = {k: v for k, v in wanted.values.items() if getattr(content.setup, k) != v}
+    taken = {key: value for key, value in requested.items() if key not in leave}
     refused = None
     try:
-        after = change(content, taken, at.anchor)
+        after = change(content, taken, context.anchor)
     except Refusal as refusal:
         refused, after = str(refusal), content
-    recanvas, after = _recanvas(at, content, after, keep)
+    recanvas, after = _recanvas(context, content, after, keep)
     if wanted.format is not None and any(key in taken for key in wanted.format.values):
         after = after.model_copy(update={"format": wanted.format})
     elif after.format is not None and not any(
         getattr(after.setup, key) == value for key, value in after.format.values.items()
     ):
         after = after.model_copy(update={"format": None})
-    then = with_content(at, after)
-    was, now = match(at, content.departures), match(then, after.departures)
+    then = with_content(context, after)
+    was, now = match(context, content.departures), match(then, after.departures)
     return (
         Proposal(
             wanted.label,
-            tuple(_rows(at, then, content, after, asked, taken, (was, now), wanted.also or {})),
+            tuple(
+                _rows(
+                    context, then, content, after, requested, taken, (was, now), wanted.also or {}
+                )
+            ),
             _told(now.findings, was.findings),
             _told(was.findings, now.findings),
             was.words,
@@ -111,21 +120,27 @@ def propose(
     )
 
 
-def with_content(at: Situation, content: Content) -> Situation:
-    """Return a situation with another content: what it is judged by stays, colours apart."""
-    probed = content.setup.viewing == at.setup.viewing and (
-        content.setup.working_space == at.setup.working_space
+def with_content(context: ShotContext, content: Content) -> ShotContext:
+    """Return a shot's context with another content: what it is judged by stays, colours apart."""
+    probed = content.setup.viewing == context.setup.viewing and (
+        content.setup.working_space == context.setup.working_space
     )
-    return Situation.of(
-        content, at.edit, at.event, at.elements, at.names, at.probe if probed else None, None
+    return ShotContext.of(
+        content,
+        context.edit,
+        context.event,
+        context.elements,
+        context.names,
+        context.probe if probed else None,
+        None,
     )
 
 
 def _recanvas(
-    at: Situation, before: Content, after: Content, keep: KeepArtwork | None
+    context: ShotContext, before: Content, after: Content, keep: KeepArtwork | None
 ) -> tuple[RecanvasDrawing | None, Content]:
     old, new = before.setup.raster, after.setup.raster
-    drawn = tuple(e.id for e in at.elements if e.role != Role.PLATE)
+    drawn = tuple(e.id for e in context.elements if e.role != Role.PLATE)
     if old == new:
         return None, after
     made: CanvasChange | None = None
@@ -135,15 +150,15 @@ def _recanvas(
         if before.artwork is not None:
             frame = compose(before.artwork, made.frame)
         after = after.model_copy(update={"artwork": frame})
-    return draw_recanvas(with_content(at, after), old, keep, made, bool(drawn)), after
+    return draw_recanvas(with_content(context, after), old, keep, made, bool(drawn)), after
 
 
 def _rows(
-    at: Situation,
-    then: Situation,
+    context: ShotContext,
+    then: ShotContext,
     before: Content,
     after: Content,
-    asked: Mapping[str, Any],
+    requested: Mapping[str, Any],
     taken: Mapping[str, Any],
     matches: tuple[Match, Match],
     notes: Mapping[str, str],
@@ -152,11 +167,11 @@ def _rows(
     moved = changed(before.setup, after.setup)
     rows = []
     for key, setting in SETTINGS.items():
-        if key not in asked and key not in moved and key not in notes:
+        if key not in requested and key not in moved and key not in notes:
             continue
         show = setting.kind.show
-        value = asked.get(key, getattr(after.setup, key))
-        wish = at.asked.values.get(key)
+        value = requested.get(key, getattr(after.setup, key))
+        wish = context.required.values.get(key)
         rows.append(
             ChangedRow(
                 key,
@@ -167,18 +182,18 @@ def _rows(
                 None if wish is None else show(wish),
                 was.states[key],
                 now.states[key],
-                key in asked,
+                key in requested,
                 key in taken,
-                notes.get(key, "" if key in asked else "follows from it"),
+                notes.get(key, "" if key in requested else "follows from it"),
             )
         )
     return rows
 
 
-def _told(these: tuple[Finding, ...], without: tuple[Finding, ...]) -> tuple[Told, ...]:
+def _told(these: tuple[Finding, ...], without: tuple[Finding, ...]) -> tuple[FindingText, ...]:
     known = {finding.sentence.text for finding in without}
     return tuple(
-        Told(str(finding.severity), finding.sentence.text)
+        FindingText(str(finding.severity), finding.sentence.text)
         for finding in these
         if finding.sentence.text not in known
     )

@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.checks.match import Match
-from zero_slate.core.settings.models import SETTINGS
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departures
 from zero_slate.core.time.frames import FrameRange
 
@@ -19,7 +19,7 @@ COLUMNS = {
 
 
 @dataclass(frozen=True, slots=True)
-class Cell:
+class CutCell:
     """What differs in one column; an empty text means that it follows."""
 
     text: str
@@ -27,7 +27,7 @@ class Cell:
 
 
 @dataclass(frozen=True, slots=True)
-class Bars:
+class CutBars:
     """A shot's frames at the scale of the cut, counted from its work range's first."""
 
     work: FrameRange
@@ -37,41 +37,41 @@ class Bars:
 
 
 @dataclass(frozen=True, slots=True)
-class CutLine:
+class CutRow:
     """A shot's line: its state, its cells by column, why it differs and its bars."""
 
     state: State
     word: str
-    cells: dict[str, Cell]
+    cells: dict[str, CutCell]
     why: str
-    bars: Bars
+    bars: CutBars
 
 
-def cut_line(at: Situation, found: Match, departures: Departures) -> CutLine:
+def cut_row(context: ShotContext, found: Match, departures: Departures) -> CutRow:
     """Sum a shot up."""
     by_setting: dict[str, list[Finding]] = {}
     for finding in found.findings:
         if finding.severity is Severity.NOTE:
             continue
         by_setting.setdefault(finding.setting, []).append(finding)
-    cells = {name: _cell(keys, at, found, by_setting) for name, keys in COLUMNS.items()}
+    cells = {name: _cell(keys, context, found, by_setting) for name, keys in COLUMNS.items()}
     reasons = [
         departures[key].reason
         for key in SETTINGS
         if found.states[key] is State.REASON and key in departures
     ]
-    return CutLine(
+    return CutRow(
         found.state,
         STATE_WORDS[found.state],
         cells,
         "; ".join(dict.fromkeys(reasons)),
-        _bars(at),
+        _bars(context),
     )
 
 
 def _cell(
-    keys: tuple[str, ...], at: Situation, found: Match, by_setting: dict[str, list[Finding]]
-) -> Cell:
+    keys: tuple[str, ...], context: ShotContext, found: Match, by_setting: dict[str, list[Finding]]
+) -> CutCell:
     worst = State.FOLLOWS
     words = []
     for key in keys:
@@ -79,28 +79,28 @@ def _cell(
         if state not in (State.DIFFERS, State.REASON):
             continue
         worst = State.DIFFERS if State.DIFFERS in (worst, state) else state
-        value = getattr(at.setup, key)
-        asked = at.asked.values.get(key)
-        if asked is not None and asked != value and key not in ("cut_range", "work_range"):
+        value = getattr(context.setup, key)
+        required = context.required.values.get(key)
+        if required is not None and required != value and key not in ("cut_range", "work_range"):
             words.append(SETTINGS[key].kind.show(value))
         else:
             words.extend(
                 "; ".join(finding.sentence.strong[:2]) for finding in by_setting.get(key, [])
             )
-    return Cell(", ".join(dict.fromkeys(words)), worst)
+    return CutCell(", ".join(dict.fromkeys(words)), worst)
 
 
-def _bars(at: Situation) -> Bars:
-    work = at.setup.work_range
+def _bars(context: ShotContext) -> CutBars:
+    work = context.setup.work_range
     home = -work.first
-    plate = at.plate
+    plate = context.plate
     disk: tuple[FrameRange, ...] = ()
     missing: tuple[FrameRange, ...] = ()
     if plate is not None:
-        placed = at.placed[plate.id]
-        near = work.widened(at.setup.handles)
+        placed = context.aligned[plate.id]
+        near = work.widened(context.setup.handles)
         disk = tuple(
             shown.moved(home) for run in placed.present if (shown := run.overlap(near)) is not None
         )
         missing = tuple(hole.moved(home) for hole in placed.missing(work))
-    return Bars(work.moved(home), at.setup.cut_range.moved(home), disk, missing)
+    return CutBars(work.moved(home), context.setup.cut_range.moved(home), disk, missing)

@@ -7,9 +7,10 @@ from functools import lru_cache
 from math import ceil, floor
 
 from zero_slate.core.base.figures import decimal
-from zero_slate.core.media.element import MediaKind, Role
-from zero_slate.core.shot.context import Situation
-from zero_slate.core.time.entry.clock import Clock, Tie
+from zero_slate.core.media.element import Role
+from zero_slate.core.media.header import MediaKind
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.time.entry.clock import Clock, TimecodeAnchor
 from zero_slate.core.time.film import FRAMES_PER_FOOT, FeetFrames
 from zero_slate.core.time.frames import FrameRange, total
 from zero_slate.core.time.timecode import Timecode
@@ -26,7 +27,7 @@ MOST_ELEMENTS = 6
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class RuleTick:
     """A mark on a scale, at a position in shot frames; level 2 is labelled, 1 long, 0 short."""
 
     at: float
@@ -40,7 +41,7 @@ class Scale:
 
     key: str
     label: str
-    marks: tuple[Mark, ...]
+    marks: tuple[RuleTick, ...]
     readings: tuple[str, ...]
 
 
@@ -66,7 +67,7 @@ class RuleMark:
 
 
 @dataclass(frozen=True, slots=True)
-class Rule:
+class FrameRule:
     """The rule from frame `first` to frame `last`; readings stand at each `step` frames.
 
     `whole` is all there is to see, which a view may be a part of; `snap_first` and `snap_last` are
@@ -86,39 +87,41 @@ class Rule:
     locked: str | None
 
 
-def build_rule(at: Situation, view: FrameRange | None = None) -> Rule:
+def build_frame_rule(context: ShotContext, view: FrameRange | None = None) -> FrameRule:
     """Lay out the scales and bands of a shot: all of them, or those of a view."""
-    setup = at.setup
-    whole = _whole(at)
+    setup = context.setup
+    whole = _whole(context)
     # A view far off shows nothing, and one without end can't be laid out.
     far = FrameRange(whole.first - whole.length, whole.last + whole.length)
     shown = (view and view.overlap(far)) or whole
     step = -(-shown.length // MOST_READINGS)
-    clock = at.clock
+    clock = context.clock
     scales = _scales(clock, setup.work_range.first, setup.scan.interlaced, shown, step)
-    firsts, lasts = _snaps(at)
+    firsts, lasts = _snaps(context)
     marks = tuple(
-        RuleMark(mark.frame, str(mark.kind), mark.name) for mark in at.marks if mark.frame in shown
+        RuleMark(mark.frame, str(mark.kind), mark.name)
+        for mark in context.marks
+        if mark.frame in shown
     )
-    return Rule(
+    return FrameRule(
         shown.first,
         shown.last,
         step,
         setup.work_range.first,
         whole,
         scales,
-        _bands(at),
+        _bands(context),
         marks,
         firsts,
         lasts,
-        at.lock.who if at.lock else None,
+        context.lock.who if context.lock else None,
     )
 
 
-def _whole(at: Situation) -> FrameRange:
-    setup = at.setup
+def _whole(context: ShotContext) -> FrameRange:
+    setup = context.setup
     spans = [setup.work_range, setup.cut_range, setup.clip_range]
-    spans += [placed.clip for placed in at.placed.values()]
+    spans += [placed.clip for placed in context.aligned.values()]
     # What lies far away from the shot's frames would leave them a speck; it is named, not drawn.
     near = setup.work_range.length * 4 + 200
     spans = [s for s in spans if abs(s.first - setup.work_range.first) < near]
@@ -127,21 +130,21 @@ def _whole(at: Situation) -> FrameRange:
     return FrameRange(first - margin, last + margin)
 
 
-def _snaps(at: Situation) -> tuple[tuple[int, ...], tuple[int, ...]]:
-    setup = at.setup
+def _snaps(context: ShotContext) -> tuple[tuple[int, ...], tuple[int, ...]]:
+    setup = context.setup
     runs = [
         setup.cut_range,
         setup.cut_range.widened(setup.handles),
         setup.clip_range,
-        *(placed.clip for placed in at.placed.values()),
+        *(placed.clip for placed in context.aligned.values()),
     ]
-    if at.asked.work_range:
-        runs.append(at.asked.work_range)
+    if context.required.work_range:
+        runs.append(context.required.work_range)
     return tuple(sorted({r.first for r in runs})), tuple(sorted({r.last for r in runs}))
 
 
-def _bands(at: Situation) -> tuple[Band, ...]:
-    setup = at.setup
+def _bands(context: ShotContext) -> tuple[Band, ...]:
+    setup = context.setup
     cut, work, clip = setup.cut_range, setup.work_range, setup.clip_range
     blank = " + 1 blank" if setup.closing.frames else ""
     bands = [
@@ -149,8 +152,8 @@ def _bands(at: Situation) -> tuple[Band, ...]:
         Band("work", f"work · {work.length}{blank}", "ink", (work,), (), ""),
         Band("clip", f"clip · {clip.length}", "clip", (clip,), (), ""),
     ]
-    for element in at.elements[:MOST_ELEMENTS]:
-        placed = at.placed[element.id]
+    for element in context.elements[:MOST_ELEMENTS]:
+        placed = context.aligned[element.id]
         still = element.media.kind is MediaKind.STILL
         holes = () if still else placed.missing(work)
         there = "" if still else f" · {total(placed.present)}"
@@ -173,9 +176,9 @@ def _scales(
     scales = [
         Scale("shot", "shot frame", tuple(_count_marks(view, 0, str)), tuple(map(str, frames)))
     ]
-    for tie in clock.ties:
-        scale = _timecode_scale(tie, view, frames)
-        scales.insert(0, scale) if tie.name == "edit" else scales.append(scale)
+    for anchor in clock.anchors:
+        scale = _timecode_scale(anchor, view, frames)
+        scales.insert(0, scale) if anchor.name == "edit" else scales.append(scale)
     scales.append(
         Scale(
             "seconds",
@@ -210,15 +213,15 @@ def _field_readings(clock: Clock, origin: int, frames: range) -> tuple[str, ...]
     SMPTE ST 12-1 tells the two fields of a frame apart as the first and the second.
     """
     counted = [f"{2 * (n - origin)}, {2 * (n - origin) + 1}" for n in frames]
-    if not clock.ties:
+    if not clock.anchors:
         return tuple(counted)
-    written = clock.ties[0].labels(frames)
+    written = clock.anchors[0].labels(frames)
     return tuple(f"{both} · {label}.1, .2" for both, label in zip(counted, written, strict=True))
 
 
-def _timecode_scale(tie: Tie, view: FrameRange, frames: range) -> Scale:
+def _timecode_scale(anchor: TimecodeAnchor, view: FrameRange, frames: range) -> Scale:
     """Lay out the scale of a timecode that is tied to the shot's frames."""
-    at_start, start, ratio = tie.label, tie.frame, tie.pace
+    at_start, start, ratio = anchor.label, anchor.frame, anchor.pace
     over, under = ratio.numerator, ratio.denominator
 
     def position(label: int) -> float:
@@ -226,12 +229,12 @@ def _timecode_scale(tie: Tie, view: FrameRange, frames: range) -> Scale:
 
     ends = sorted(at_start.frames + (f - start) * ratio for f in (view.first, view.last + 1))
     marks = _timecode_marks(at_start, position, view, ceil(ends[0]), floor(ends[1]))
-    return Scale(tie.name, tie.name, tuple(marks), tuple(tie.labels(frames)))
+    return Scale(anchor.name, anchor.name, tuple(marks), tuple(anchor.labels(frames)))
 
 
 def _timecode_marks(
     base: Timecode, position: Callable[[int], float], view: FrameRange, first: int, last: int
-) -> Iterator[Mark]:
+) -> Iterator[RuleTick]:
     """Mark seconds, labelled, and frames between them.
 
     Each second is asked for its first label, since drop-frame seconds differ in length.
@@ -253,14 +256,14 @@ def _timecode_marks(
                 yield from _within(view, position(count), 1 if count == half else 0, None)
 
 
-def _within(view: FrameRange, at: float, level: int, label: str | None) -> Iterator[Mark]:
+def _within(view: FrameRange, at: float, level: int, label: str | None) -> Iterator[RuleTick]:
     if view.first <= at <= view.last + 1:
-        yield Mark(at, level, label if level == 2 else None)
+        yield RuleTick(at, level, label if level == 2 else None)
 
 
 def _count_marks(
     view: FrameRange, origin: int, write: Callable[[int], str], unit: int = 1
-) -> Iterator[Mark]:
+) -> Iterator[RuleTick]:
     """Mark whole frames counted from `origin`, labelling every so many units."""
     labelled = _pace(-(-view.length // unit), MOST_LABELS, (1, 2, 5)) * unit
     small = min(_pace(view.length, MOST_MARKS, (1, 2, 5)), labelled)
@@ -270,7 +273,7 @@ def _count_marks(
         yield from _within(view, count + origin, level, write(count))
 
 
-def _second_marks(view: FrameRange, rate: Fraction, origin: int) -> Iterator[Mark]:
+def _second_marks(view: FrameRange, rate: Fraction, origin: int) -> Iterator[RuleTick]:
     """Mark tenths of seconds or whole ones, as the span allows, from the work range's first."""
     tenths = _pace(ceil(view.length / rate * 10), MOST_LABELS, (1, 2, 5))
     fifth = Fraction(tenths, 50) * rate

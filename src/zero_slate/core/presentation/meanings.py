@@ -5,52 +5,53 @@ from fractions import Fraction
 
 from zero_slate.core.base.figures import aspect, counted, decimal, megabytes, seconds
 from zero_slate.core.base.safe_names import printed_title
+from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.canvas.guides import SAFE_AREAS, field_size, safe_size
-from zero_slate.core.canvas.raster import Placing, RasterRefusal
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.raster import RasterRefusal
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import facts_of
 from zero_slate.core.canvas.sizes import BYTES_10_BIT_RGB, BYTES_HALF_RGBA
 from zero_slate.core.checks.finding import Sentence
-from zero_slate.core.media.placement import landing_words
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.media.placement import placement_words
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.film import FeetFrames, drawings
 from zero_slate.core.time.frames import CountAt
 
 
-def canvas(at: Situation) -> Sentence:
+def canvas(context: ShotContext) -> Sentence:
     """Say what a frame weighs."""
-    pixels = at.setup.canvas.pixels
-    rate = Fraction(pixels * BYTES_10_BIT_RGB) * at.setup.rate.fraction / 10**6
+    pixels = context.setup.canvas.pixels
+    rate = Fraction(pixels * BYTES_10_BIT_RGB) * context.setup.rate.fraction / 10**6
     return Sentence(
         f"{megabytes(pixels * BYTES_10_BIT_RGB)} a frame as 10-bit RGB, {decimal(rate, 1)} MB/s; "
         f"{megabytes(pixels * BYTES_HALF_RGBA)} as half RGBA."
     )
 
 
-def pixel_aspect(at: Situation) -> Sentence:
+def pixel_aspect(context: ShotContext) -> Sentence:
     """Say what the canvas looks like with its pixels' shape."""
-    raster = at.setup.raster
+    raster = context.setup.raster
     return Sentence(
         f"Shown {decimal(raster.shown_width, 2, trim=True)} × {raster.height}, "
         f"{aspect(raster.display_aspect)} : 1."
     )
 
 
-def scan(at: Situation) -> Sentence:
+def scan(context: ShotContext) -> Sentence:
     """Say how many pictures a frame holds."""
-    if at.setup.scan.interlaced:
-        fields = decimal(at.setup.rate.fraction * 2, 2, trim=True)
-        first = "upper" if at.setup.scan is Scan.UPPER_FIRST else "lower"
+    if context.setup.scan.interlaced:
+        fields = decimal(context.setup.rate.fraction * 2, 2, trim=True)
+        first = "upper" if context.setup.scan is ScanMode.UPPER_FIRST else "lower"
         return Sentence(
-            f"Two fields a frame, {fields} a second: {at.setup.work_range.length * 2} in the work "
-            f"range, the {first} lines first."
+            f"Two fields a frame, {fields} a second: {context.setup.work_range.length * 2} in the "
+            f"work range, the {first} lines first."
         )
     return Sentence("One picture a frame.")
 
 
-def signal(at: Situation) -> Sentence:
+def signal(context: ShotContext) -> Sentence:
     """Say what the monitor gets."""
-    facts = facts_of(at.setup.signal)
+    facts = facts_of(context.setup.signal)
     if facts is None:
         return Sentence("No monitor: judged on the screen alone.")
     fields = f", {facts.scan}" if facts.scan.interlaced else ""
@@ -58,39 +59,39 @@ def signal(at: Situation) -> Sentence:
     return Sentence(f"{size} at {facts.rate}{fields}, by {facts.standard}.")
 
 
-def placing(at: Situation) -> Sentence:
+def placing(context: ShotContext) -> Sentence:
     """Say what pictures become on the canvas."""
-    canvas = at.setup.raster
-    if not at.landings:
+    canvas, pictures = context.setup.raster, context.placed_pictures
+    if not pictures:
         said = {
-            Placing.INSIDE: "All of a picture is seen; bars where its shape differs.",
-            Placing.COVER: "The canvas is filled; what reaches past it is cut off.",
-            Placing.WIDTH: "As wide as the canvas; bars or cut off above and below.",
-            Placing.HEIGHT: "As tall as the canvas; bars or cut off left and right.",
-            Placing.PIXELS: "A pixel stays a pixel; bars or cut off all round.",
-        }[at.setup.placing]
+            FitMode.INSIDE: "All of a picture is seen; bars where its shape differs.",
+            FitMode.COVER: "The canvas is filled; what reaches past it is cut off.",
+            FitMode.WIDTH: "As wide as the canvas; bars or cut off above and below.",
+            FitMode.HEIGHT: "As tall as the canvas; bars or cut off left and right.",
+            FitMode.PIXELS: "A pixel stays a pixel; bars or cut off all round.",
+        }[context.setup.placing]
         return Sentence(said)
-    if len(at.landings) == 1:
-        landing = at.landings[0]
-        return Sentence(f"{landing.element.media.name}: {landing_words(landing, canvas)}.")
-    sizes = {landing.source.size for landing in at.landings}
-    own = sum(landing.element.placing is not None for landing in at.landings)
+    if len(pictures) == 1:
+        picture = pictures[0]
+        return Sentence(f"{picture.element.media.name}: {placement_words(picture, canvas)}.")
+    sizes = {picture.source.size for picture in pictures}
+    own = sum(picture.element.placing is not None for picture in pictures)
     ways = f", {own} placed {'its' if own == 1 else 'their'} own way" if own else ""
     return Sentence(
-        f"{counted(len(at.landings), 'element')} in {counted(len(sizes), 'size')}{ways}; each "
-        "stands beside."
+        f"{counted(len(pictures), 'element')} in {counted(len(sizes), 'size')}{ways}; each stands "
+        "beside."
     )
 
 
-def working_scale(at: Situation) -> Sentence:
+def working_scale(context: ShotContext) -> Sentence:
     """Say what size is drawn at, and what that saves."""
     try:
-        sizes = at.setup.picture_sizes
+        sizes = context.setup.picture_sizes
     except RasterRefusal as refusal:
         return Sentence(str(refusal))
     worked = sizes.worked.size
     whole = f"{megabytes(worked.pixels * BYTES_HALF_RGBA)} a frame as half RGBA"
-    if at.setup.working_scale.fraction == 1:
+    if context.setup.working_scale.fraction == 1:
         return Sentence(f"Drawn at {worked}, {whole}; fills and backgrounds take this size.")
     less = "saves" if sizes.saved > 0 else "costs"
     pixels = abs(sizes.drawn.pixels - worked.pixels)
@@ -102,10 +103,10 @@ def working_scale(at: Situation) -> Sentence:
     )
 
 
-def overscan(at: Situation) -> Sentence:
+def overscan(context: ShotContext) -> Sentence:
     """Say what size is drawn with it."""
     try:
-        sizes = at.setup.picture_sizes
+        sizes = context.setup.picture_sizes
     except RasterRefusal as refusal:
         return Sentence(str(refusal))
     across, down = sizes.edges
@@ -118,10 +119,12 @@ def overscan(at: Situation) -> Sentence:
     )
 
 
-def guides(at: Situation) -> Sentence:
+def guides(context: ShotContext) -> Sentence:
     """Say how large the safe areas of the edit's frame are, and what each mask keeps."""
-    shown, canvas = at.setup.guides, at.setup.raster
-    parts = [f"{name} {safe_size(at.edit.raster, name)}" for name in SAFE_AREAS if name in shown]
+    shown, canvas = context.setup.guides, context.setup.raster
+    parts = [
+        f"{name} {safe_size(context.edit.raster, name)}" for name in SAFE_AREAS if name in shown
+    ]
     if "fields" in shown:
         width, height = field_size(canvas)
         size = f"{decimal(width, 2, trim=True)} × {decimal(height, 2, trim=True)}"
@@ -134,9 +137,9 @@ def guides(at: Situation) -> Sentence:
     return Sentence(f"{said[0].upper()}{said[1:]}." if said else "None with a size of its own.")
 
 
-def region(at: Situation) -> Sentence:
+def region(context: ShotContext) -> Sentence:
     """Say what the region saves."""
-    setup = at.setup
+    setup = context.setup
     if setup.region.whole:
         return Sentence("All of the canvas is worked on.")
     part = setup.region.size(setup.canvas)
@@ -148,22 +151,22 @@ def region(at: Situation) -> Sentence:
     )
 
 
-def background(at: Situation) -> Sentence:
+def background(context: ShotContext) -> Sentence:
     """Say what the colour is in the working space, and how the line work stands on it."""
-    here = at.setup.background
+    here = context.setup.background
     ratio = here.colour.contrast(here.line)
     on = f"The line stands at {decimal(Fraction(ratio).limit_denominator(10**6), 1)} : 1 on it"
     kept = "; alpha is kept" if here.alpha else "; opaque"
-    found = at.background
+    found = context.background
     if found is None:
         return Sentence(f"{on}{kept}; its value in the working space isn't known.")
     value = " ".join(f"{channel:.3f}" for channel in found)
-    return Sentence(f"{value} in {at.setup.working_space}. {on}{kept}.")
+    return Sentence(f"{value} in {context.setup.working_space}. {on}{kept}.")
 
 
-def rate(at: Situation) -> Sentence:
+def rate(context: ShotContext) -> Sentence:
     """Say how long a frame and a second are."""
-    fps = at.setup.rate
+    fps = context.setup.rate
     said = f"A frame lasts {decimal(1000 / fps.fraction, 2)} ms."
     if fps.fraction.denominator == 1:
         return Sentence(said)
@@ -174,22 +177,22 @@ def rate(at: Situation) -> Sentence:
     )
 
 
-def timecode(at: Situation) -> Sentence:
+def timecode(context: ShotContext) -> Sentence:
     """Say how labels are counted."""
-    if at.setup.drops:
-        left_out = at.setup.rate.nominal // 15
+    if context.setup.drops:
+        left_out = context.setup.rate.nominal // 15
         return Sentence(
             f"{left_out} labels are left out at each minute but every tenth, to keep with the "
             "clock."
         )
-    return Sentence(f"Every label from 0 to {at.setup.rate.nominal - 1} in each second.")
+    return Sentence(f"Every label from 0 to {context.setup.rate.nominal - 1} in each second.")
 
 
-def count(at: Situation) -> Sentence:
+def count(context: ShotContext) -> Sentence:
     """Say which moment the number stands at."""
-    setup = at.setup
+    setup = context.setup
     if setup.count.at.from_source:
-        known = at.anchor.file if setup.count.at is CountAt.FILE else at.anchor.timecode
+        known = context.anchor.file if setup.count.at is CountAt.FILE else context.anchor.timecode
         if known is None:
             return Sentence("Not known until files are tied; numbered as it was until then.")
         said = "As in the files' names" if setup.count.at is CountAt.FILE else "Frames of timecode"
@@ -199,37 +202,38 @@ def count(at: Situation) -> Sentence:
         if setup.count.at is CountAt.CLIP and setup.clip_range.first != setup.count.number
         else ""
     )
-    if at.event is None:
+    if context.event is None:
         return Sentence(f"{what} is {setup.count.number}.")
     return Sentence(
-        f"{what} is {setup.count.number}; source {at.event.source_in} is {setup.cut_range.first}."
+        f"{what} is {setup.count.number}; source {context.event.source_in} is "
+        f"{setup.cut_range.first}."
     )
 
 
-def handles(at: Situation) -> Sentence:
+def handles(context: ShotContext) -> Sentence:
     """Say what the handles add."""
-    asked = at.setup.handles
-    extra = asked.head + asked.tail
+    required = context.setup.handles
+    extra = required.head + required.tail
     return Sentence(
-        f"{counted(extra, 'frame')} beyond the cut, {seconds(at.setup.rate.seconds(extra))}."
+        f"{counted(extra, 'frame')} beyond the cut, {seconds(context.setup.rate.seconds(extra))}."
     )
 
 
-def cut_range(at: Situation) -> Sentence:
+def cut_range(context: ShotContext) -> Sentence:
     """Say how long the cut is."""
-    frames = at.setup.cut_range.length
-    said = f"{counted(frames, 'frame')}, {seconds(at.setup.rate.seconds(frames))}"
-    if at.event is None:
+    frames = context.setup.cut_range.length
+    said = f"{counted(frames, 'frame')}, {seconds(context.setup.rate.seconds(frames))}"
+    if context.event is None:
         return Sentence(said + ".")
-    return Sentence(f"{said}; in the edit from {at.event.record_in}.")
+    return Sentence(f"{said}; in the edit from {context.event.record_in}.")
 
 
-def work_range(at: Situation) -> Sentence:
+def work_range(context: ShotContext) -> Sentence:
     """Say how long the work range is, in the trade's lengths."""
-    setup = at.setup
+    setup = context.setup
     frames = setup.delivered_length
     blank = f", {setup.work_range.length} and a blank one" if setup.closing.frames else ""
-    locked = f" Locked by {at.lock.who}." if at.lock else ""
+    locked = f" Locked by {context.lock.who}." if context.lock else ""
     return Sentence(
         f"{counted(frames, 'frame')}{blank}, {seconds(setup.rate.seconds(frames))}, "
         f"{FeetFrames(frames)} feet; {counted(drawings(setup.work_range.length, 2), 'drawing')} "
@@ -237,9 +241,9 @@ def work_range(at: Situation) -> Sentence:
     )
 
 
-def clip_range(at: Situation) -> Sentence:
+def clip_range(context: ShotContext) -> Sentence:
     """Say what the clip has beyond the work range."""
-    clip, work = at.setup.clip_range, at.setup.work_range
+    clip, work = context.setup.clip_range, context.setup.work_range
     head, tail = work.first - clip.first, clip.last - work.last
     if head == tail == 0:
         return Sentence(f"{counted(clip.length, 'frame')}, the work range and no more.")
@@ -249,9 +253,9 @@ def clip_range(at: Situation) -> Sentence:
     )
 
 
-def closing(at: Situation) -> Sentence:
+def closing(context: ShotContext) -> Sentence:
     """Say how long the delivery is."""
-    setup = at.setup
+    setup = context.setup
     if setup.closing.frames:
         return Sentence(
             f"Delivered: {counted(setup.delivered_length, 'frame')}, blank at "
@@ -260,54 +264,53 @@ def closing(at: Situation) -> Sentence:
     return Sentence(f"Delivered: {counted(setup.delivered_length, 'frame')}, the work range.")
 
 
-def start_timecode(at: Situation) -> Sentence:
+def start_timecode(context: ShotContext) -> Sentence:
     """Say which frame the label stands at."""
-    label = at.setup.start_label
+    label = context.setup.start_label
     if label is None:
         return Sentence("None of its own; timecode is the edit's and the source's.")
-    last = label + (at.setup.clip_range.length - 1)
+    clip = context.setup.clip_range
     return Sentence(
-        f"Frame {at.setup.clip_range.first} of the clip; its last, {at.setup.clip_range.last}, "
-        f"is {last}."
+        f"Frame {clip.first} of the clip; its last, {clip.last}, is {label + (clip.length - 1)}."
     )
 
 
-def working_space(at: Situation) -> Sentence:
+def working_space(context: ShotContext) -> Sentence:
     """Say what 18 % grey becomes on the display."""
-    if at.probe is None:
+    if context.probe is None:
         return Sentence("What it looks like can't be worked out until every name is known.")
-    return Sentence(f"18 % grey is 0.180 here and {at.probe.grey:.2f} on the display.")
+    return Sentence(f"18 % grey is 0.180 here and {context.probe.grey:.2f} on the display.")
 
 
-def viewing(at: Situation) -> Sentence:
+def viewing(context: ShotContext) -> Sentence:
     """Say what white becomes on the display."""
-    if at.probe is None:
+    if context.probe is None:
         return Sentence("What it looks like can't be worked out until every name is known.")
-    return Sentence(f"White at 1.0 is {at.probe.white:.2f} on the display.")
+    return Sentence(f"White at 1.0 is {context.probe.white:.2f} on the display.")
 
 
-def code(at: Situation) -> Sentence:
+def code(context: ShotContext) -> Sentence:
     """Say where the code is used."""
-    return Sentence(f"Files begin with {at.setup.code}.")
+    return Sentence(f"Files begin with {context.setup.code}.")
 
 
-def title(at: Situation) -> Sentence:
+def title(context: ShotContext) -> Sentence:
     """Say what is printed as title."""
-    setup = at.setup
+    setup = context.setup
     if setup.title:
         return Sentence("Printed on sheets and slates.")
     return Sentence(f"Printed as “{printed_title(setup.code, '')}”, from the code.")
 
 
-def subtitle(at: Situation) -> Sentence:
+def subtitle(context: ShotContext) -> Sentence:
     """Say what is printed as subtitle."""
-    if at.setup.subtitle:
+    if context.setup.subtitle:
         return Sentence("Printed under the title.")
     return Sentence("The production's title is printed under the title.")
 
 
 # What each setting of a shot means, by its key.
-MEANINGS: dict[str, Callable[[Situation], Sentence]] = {
+MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "canvas": canvas,
     "pixel_aspect": pixel_aspect,
     "scan": scan,

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from zero_slate.core.presentation.drawings.canvas import CanvasDrawing
-from zero_slate.core.presentation.frame_rule import Rule
+from zero_slate.core.presentation.frame_rule import FrameRule
 from zero_slate.core.presentation.sheet import Sheet
 
 
@@ -28,6 +28,6 @@ class PrintedSheet:
     at: str
     sheet: Sheet
     canvas: CanvasDrawing
-    rule: Rule
+    rule: FrameRule
     brief: str
     items: tuple[PrintedItem, ...]

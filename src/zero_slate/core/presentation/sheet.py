@@ -9,18 +9,19 @@ from zero_slate.core.checks.finding import STATE_WORDS, Finding, State
 from zero_slate.core.checks.match import Match, excuses
 from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.presentation.meanings import MEANINGS
+from zero_slate.core.settings.index import HOUSE_SETTINGS, SETTINGS
 from zero_slate.core.settings.locks import Locks
-from zero_slate.core.settings.models import HOUSE_SETTINGS, SETTINGS, PictureAndTime
+from zero_slate.core.settings.models.picture_and_time import PictureAndTime
+from zero_slate.core.settings.reading import FieldProblem, Reading, Typed
 from zero_slate.core.settings.schema import GROUPS, Part, Setting
-from zero_slate.core.shot.change import Problem, Reading, Typed
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departures
 
 NO_LOCKS: Locks = {}
 
 
 @dataclass(frozen=True, slots=True)
-class Offer:
+class SuggestedFix:
     """A change in one step: what will happen, and the texts that make it."""
 
     label: str
@@ -28,14 +29,14 @@ class Offer:
 
 
 @dataclass(frozen=True, slots=True)
-class Says:
+class RowMessage:
     """One sentence of a row, and what would put it right."""
 
     code: str | None
     severity: str | None
     text: str
     strong: tuple[str, ...]
-    offer: Offer | None
+    fix: SuggestedFix | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +54,7 @@ class SheetField:
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class SheetRow:
     """One setting. `value_differs` tells a value from a finding about files.
 
     `locked` says by what a facility locks it, with the texts of the value that it is locked at.
@@ -64,34 +65,34 @@ class Row:
     help: str
     state: State
     word: str
-    asked: str | None
+    required: str | None
     fields: tuple[SheetField, ...]
     drawing: str
     value_differs: bool
-    problem: Problem | None
+    problem: FieldProblem | None
     understood: str | None
-    says: tuple[Says, ...]
+    messages: tuple[RowMessage, ...]
     reason: str | None
     reason_holds: bool
     group: str
-    locked: Offer | None
+    locked: SuggestedFix | None
 
 
 @dataclass(frozen=True, slots=True)
-class Group:
+class SheetGroup:
     """The rows of one subject."""
 
     key: str
     title: str
     note: str
-    rows: tuple[Row, ...]
+    rows: tuple[SheetRow, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """The whole ledger, and the verdict."""
 
-    groups: tuple[Group, ...]
+    groups: tuple[SheetGroup, ...]
     state: State
     word: str
     verdict: str
@@ -99,7 +100,7 @@ class Sheet:
 
 
 def build_sheet(
-    at: Situation,
+    context: ShotContext,
     found: Match,
     departures: Departures,
     typed: Typed,
@@ -116,7 +117,7 @@ def build_sheet(
             _row(
                 key,
                 setting,
-                at,
+                context,
                 found.states[key],
                 by_setting.get(key, []),
                 departures,
@@ -127,7 +128,7 @@ def build_sheet(
             for key, setting in SETTINGS.items()
             if setting.group == group
         )
-        groups.append(Group(group, title, _note(rows), rows))
+        groups.append(SheetGroup(group, title, _note(rows), rows))
     return Sheet(tuple(groups), found.state, STATE_WORDS[found.state], found.words, found.differing)
 
 
@@ -158,10 +159,10 @@ def edit_rows(
     reading: Reading,
     names: ColourNames | None,
     locks: Locks = NO_LOCKS,
-) -> tuple[Row, ...]:
+) -> tuple[SheetRow, ...]:
     """Lay out an edit format or a house setup as rows; it has nothing to follow."""
     return tuple(
-        Row(
+        SheetRow(
             key,
             setting.label,
             setting.help,
@@ -188,58 +189,58 @@ def edit_rows(
 def _row(
     key: str,
     setting: Setting,
-    at: Situation,
+    context: ShotContext,
     state: State,
     findings: list[Finding],
     departures: Departures,
     typed: Mapping[str, str],
     reading: Reading,
     locks: Locks,
-) -> Row:
-    value = getattr(at.setup, key)
-    asked = at.asked.values.get(key)
+) -> SheetRow:
+    value = getattr(context.setup, key)
+    required = context.required.values.get(key)
     if findings:
-        says = tuple(says_of(finding) for finding in findings)
+        messages = tuple(message_of(finding) for finding in findings)
     else:
-        plain = MEANINGS[key](at)
-        says = (Says(None, None, plain.text, plain.strong, None),)
+        plain = MEANINGS[key](context)
+        messages = (RowMessage(None, None, plain.text, plain.strong, None),)
     departure = departures.get(key)
-    return Row(
+    return SheetRow(
         key,
         setting.label,
         setting.help,
         state,
         STATE_WORDS[state],
-        None if asked is None else setting.kind.show(asked),
-        fields_of(setting, value, typed, at.names),
+        None if required is None else setting.kind.show(required),
+        fields_of(setting, value, typed, context.names),
         setting.drawing,
-        asked is not None and asked != value,
+        required is not None and required != value,
         reading.problems.get(key),
         reading.understood.get(key),
-        says,
+        messages,
         departure.reason if departure else None,
-        excuses(departure, at.setup, key),
+        excuses(departure, context.setup, key),
         setting.group,
         _locked(key, locks),
     )
 
 
-def _locked(key: str, locks: Locks) -> Offer | None:
+def _locked(key: str, locks: Locks) -> SuggestedFix | None:
     lock = locks.get(key)
     if lock is None:
         return None
-    return Offer(lock.words, {key: HOUSE_SETTINGS[key].kind.texts(lock.value)})
+    return SuggestedFix(lock.words, {key: HOUSE_SETTINGS[key].kind.texts(lock.value)})
 
 
-def says_of(finding: Finding) -> Says:
-    """Return a finding as a sentence of a row, its change as an offer of texts."""
+def message_of(finding: Finding) -> RowMessage:
+    """Return a finding as a sentence of a row, its change as a suggested fix, in texts."""
     change = finding.change
-    offer = None
+    fix = None
     if change is not None:
         texts = {key: SETTINGS[key].kind.texts(value) for key, value in change.values.items()}
-        offer = Offer(change.label, texts)
+        fix = SuggestedFix(change.label, texts)
     sentence = finding.sentence
-    return Says(finding.code, finding.severity, sentence.text, sentence.strong, offer)
+    return RowMessage(finding.code, finding.severity, sentence.text, sentence.strong, fix)
 
 
 def _names(part: Part, texts: Mapping[str, str], names: ColourNames | None) -> tuple[str, ...]:
@@ -252,12 +253,12 @@ def _names(part: Part, texts: Mapping[str, str], names: ColourNames | None) -> t
     return names.views.get(texts.get("display", ""), ())
 
 
-def _note(rows: tuple[Row, ...]) -> str:
+def _note(rows: tuple[SheetRow, ...]) -> str:
     differing = sum(row.state is State.DIFFERS for row in rows)
     if differing:
         return counted(differing, "difference")
     if any(row.state is State.REASON for row in rows):
         return STATE_WORDS[State.REASON]
-    if all(row.asked is None for row in rows):
+    if all(row.required is None for row in rows):
         return ""
     return STATE_WORDS[State.FOLLOWS]

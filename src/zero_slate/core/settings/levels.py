@@ -6,7 +6,9 @@ from enum import StrEnum
 from typing import Any
 
 from zero_slate.core.format_library.format import Format
-from zero_slate.core.settings.models import HOUSE_SETTINGS, SETTINGS, HouseSetup, Setup
+from zero_slate.core.settings.index import HOUSE_SETTINGS, SETTINGS
+from zero_slate.core.settings.models.house import HouseSetup
+from zero_slate.core.settings.models.setup import Setup
 
 
 class Level(StrEnum):
@@ -19,7 +21,7 @@ class Level(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Rung:
+class ProvenanceEntry:
     """What one level says of a setting. `stands` tells the level that the shot's value is from."""
 
     level: Level
@@ -27,13 +29,13 @@ class Rung:
     stands: bool
 
 
-def rungs(
+def provenance_of(
     key: str,
     setup: Setup,
     house: HouseSetup,
-    asked: Mapping[str, Any],
+    required: Mapping[str, Any],
     chosen: Format | None,
-) -> tuple[Rung, ...]:
+) -> tuple[ProvenanceEntry, ...]:
     """Return what each level says of a setting, the farthest first.
 
     The nearest level besides the shot is what it follows; where its value is another, it is the
@@ -42,27 +44,28 @@ def rungs(
     said: list[tuple[Level, Any]] = []
     if key in HOUSE_SETTINGS:
         said.append((Level.HOUSE, getattr(house, key)))
-    if key in asked:
-        said.append((Level.EDIT, asked[key]))
+    if key in required:
+        said.append((Level.EDIT, required[key]))
     if chosen is not None and key in chosen.values:
         said.append((Level.FORMAT, chosen.values[key]))
     value = getattr(setup, key)
     follows = bool(said) and said[-1][1] == value
     made = [
-        Rung(level, each, follows and n == len(said) - 1) for n, (level, each) in enumerate(said)
+        ProvenanceEntry(level, each, follows and n == len(said) - 1)
+        for n, (level, each) in enumerate(said)
     ]
     if not follows:
-        made.append(Rung(Level.SHOT, value, True))
+        made.append(ProvenanceEntry(Level.SHOT, value, True))
     return tuple(made)
 
 
 def followed(
-    setup: Setup, house: HouseSetup, asked: Mapping[str, Any], chosen: Format | None
+    setup: Setup, house: HouseSetup, required: Mapping[str, Any], chosen: Format | None
 ) -> dict[str, Any]:
     """Return the value that each setting would have if it followed, where it has another."""
     found = {}
     for key in SETTINGS:
-        steps = rungs(key, setup, house, asked, chosen)
+        steps = provenance_of(key, setup, house, required, chosen)
         if len(steps) > 1 and steps[-1].level is Level.SHOT:
             found[key] = steps[-2].value
     return found

@@ -6,8 +6,10 @@ from fractions import Fraction
 from typing import Any, TypeVar
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.settings.models import HOUSE_SETTINGS, HouseSetup, PictureAndTime
-from zero_slate.core.shot.change import Problem, Reading
+from zero_slate.core.settings.index import HOUSE_SETTINGS
+from zero_slate.core.settings.models.house import HouseSetup
+from zero_slate.core.settings.models.picture_and_time import PictureAndTime
+from zero_slate.core.settings.reading import FieldProblem, Reading
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import TimecodeKind, require_drop_frame
@@ -123,7 +125,9 @@ def held_by_locks(reading: Reading, locks: Locks) -> Reading:
         if reading.values[key] != lock.value:
             kind = HOUSE_SETTINGS[key].kind
             del reading.values[key]
-            reading.problems[key] = Problem(kind.parts[0].key, lock.words, kind.texts(lock.value))
+            reading.problems[key] = FieldProblem(
+                kind.parts[0].key, lock.words, kind.texts(lock.value)
+            )
     return reading
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.format_library.format import LONGEST_NAME, Family, Format
 from zero_slate.core.format_library.shipped import SHIPPED
-from zero_slate.core.settings.models import EDIT_SETTINGS
+from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.rate import FrameRate
 

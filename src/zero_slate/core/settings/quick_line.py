@@ -27,15 +27,17 @@ from typing import Any
 from zero_slate.core.base.figures import decimal, plain_digits
 from zero_slate.core.base.ratio import COMMON_PIXEL_ASPECTS, parse_pixel_aspect
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.canvas.guides import PLAIN, Guides, Mask, read_shape
 from zero_slate.core.canvas.overscan import Overscan
-from zero_slate.core.canvas.raster import Placing, Raster, Size
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.raster import Raster, Size
+from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.shape import sized
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.canvas.working_scale import NAMED, WorkingScale
 from zero_slate.core.colour.background import DisplayColour
-from zero_slate.core.settings.models import SETTINGS, Setup
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.entry.ranges import read_ends
 from zero_slate.core.time.frames import CountAt, FrameCount, Handles
@@ -59,22 +61,22 @@ _PIXELS = re.compile(r"\d+(?:x\d+)?px")
 _RANGES = {"cut": "cut_range", "clip": "clip_range", "work": "work_range"}
 _WORDS: dict[str, tuple[str, Any]] = {
     **{name: ("working_scale", WorkingScale(scale)) for name, scale in NAMED.items()},
-    "progressive": ("scan", Scan.PROGRESSIVE),
-    "upper": ("scan", Scan.UPPER_FIRST),
-    "lower": ("scan", Scan.LOWER_FIRST),
+    "progressive": ("scan", ScanMode.PROGRESSIVE),
+    "upper": ("scan", ScanMode.UPPER_FIRST),
+    "lower": ("scan", ScanMode.LOWER_FIRST),
     "drop": ("timecode", TimecodeKind.DROP),
     "non-drop": ("timecode", TimecodeKind.NON_DROP),
-    "inside": ("placing", Placing.INSIDE),
-    "cover": ("placing", Placing.COVER),
-    "by-width": ("placing", Placing.WIDTH),
-    "by-height": ("placing", Placing.HEIGHT),
-    "pixel-for-pixel": ("placing", Placing.PIXELS),
+    "inside": ("placing", FitMode.INSIDE),
+    "cover": ("placing", FitMode.COVER),
+    "by-width": ("placing", FitMode.WIDTH),
+    "by-height": ("placing", FitMode.HEIGHT),
+    "pixel-for-pixel": ("placing", FitMode.PIXELS),
 }
 _SIGNALS = {signal.replace(" ", "").lower(): signal for signal in Signal if signal != Signal.NONE}
 
 
 @dataclass(frozen=True, slots=True)
-class Meaning:
+class WordMeaning:
     """One thing a word can be: which setting, and what it would be set to, in words."""
 
     key: str
@@ -93,8 +95,8 @@ class QuickWord:
     text: str
     start: int
     end: int
-    meant: Meaning | None
-    choices: tuple[Meaning, ...]
+    meant: WordMeaning | None
+    choices: tuple[WordMeaning, ...]
     problem: str | None
 
 
@@ -260,12 +262,12 @@ def _rate(text: str, setup: Setup, _: Clock) -> Iterator[_Can]:
     values: Values = {"rate": reading.rate}
     said = str(reading.rate)
     if reading.interlaced:
-        scan = setup.scan if setup.scan.interlaced else Scan.UPPER_FIRST
+        scan = setup.scan if setup.scan.interlaced else ScanMode.UPPER_FIRST
         values["scan"] = scan
         said += f", {scan}"
     elif reading.interlaced is False and setup.scan.interlaced and not reading.segmented:
-        values["scan"] = Scan.PROGRESSIVE
-        said += f", {Scan.PROGRESSIVE}"
+        values["scan"] = ScanMode.PROGRESSIVE
+        said += f", {ScanMode.PROGRESSIVE}"
     yield _Can("rate", said, values)
     if plain_digits(text) and int(text) <= HIGHEST_HANDLE:
         yield _one("handles", Handles(int(text), int(text)))
@@ -344,8 +346,8 @@ def _both(one: Any, other: Any) -> Any:
     return Guides(plain, tuple(dict.fromkeys((*one.masks, *other.masks))))
 
 
-def _meaning(can: _Can) -> Meaning:
-    return Meaning(can.key, SETTINGS[can.key].label, can.said)
+def _meaning(can: _Can) -> WordMeaning:
+    return WordMeaning(can.key, SETTINGS[can.key].label, can.said)
 
 
 def _unknown(text: str) -> str:

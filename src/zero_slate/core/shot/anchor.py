@@ -8,7 +8,7 @@ from pydantic import ConfigDict, StrictInt
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.alignment import first_timecode, lead
 from zero_slate.core.media.element import Align, Element
-from zero_slate.core.settings.models import Setup
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
 

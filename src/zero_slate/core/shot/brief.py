@@ -10,7 +10,7 @@ from pydantic import ConfigDict, StrictBool, StrictStr
 
 from zero_slate.core.base.figures import counted, seconds
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.settings.models import Setup
+from zero_slate.core.settings.models.setup import Setup
 
 LONGEST_TEXT = 2000
 LONGEST_ITEM = 200

@@ -2,10 +2,12 @@
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import require_code
-from zero_slate.core.settings.models import EditFormat, HouseSetup, Setup
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.house import HouseSetup
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
-from zero_slate.core.shot.change import SHIPPED, values_of
-from zero_slate.core.shot.required import asked_cut
+from zero_slate.core.shot.from_event import SHIPPED, values_of
+from zero_slate.core.shot.required import required_cut
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.entry.lengths import read_length
@@ -31,7 +33,7 @@ def read_cut_length(
             raise refusal.in_part("length") from None
         if frames < 1:
             raise Refusal(
-                f"A length of {frames} frames can't be: it takes at least 1.",
+                f"A length of {frames} frames is out of range: it takes at least 1.",
                 nearest=str(usual),
                 part="length",
             )
@@ -70,7 +72,7 @@ def content_by_hand(
 ) -> Content:
     """Return a shot that follows the edit but isn't in its cut. Raises Refusal."""
     frames, label = read_cut_length(edit, into, out, length, house.length)
-    cut = asked_cut(frames, edit, edit.count, Anchor())
+    cut = required_cut(frames, edit, edit.count, Anchor())
     work: FrameRange = cut.widened(edit.handles)
     start = ""
     if label:

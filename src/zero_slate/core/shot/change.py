@@ -1,90 +1,19 @@
 """Changes to a setup as they are typed, and what moves along with them."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
-from typing import Any, TypeVar
+from typing import Any
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.settings.models import (
-    DRAWN_SETTINGS,
-    EDIT_SETTINGS,
-    SETTINGS,
-    EditFormat,
-    HouseSetup,
-    PictureAndTime,
-    Setup,
-)
-from zero_slate.core.settings.schema import Setting
-from zero_slate.core.shot.anchor import Anchor, ClipSource
-from zero_slate.core.shot.required import Asked, asked_cut, asked_of, clip_label
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.anchor import Anchor
+from zero_slate.core.shot.required import Required, required_of
 from zero_slate.core.shot.state import Content
-from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.frames import CountAt, FrameCount
-from zero_slate.core.time.timecode import TimecodeKind, require_drop_frame
-
-Typed = Mapping[str, Mapping[str, str]]
-E = TypeVar("E", EditFormat, HouseSetup)
 
 UNKNOWN = Anchor()
-
-
-@dataclass(frozen=True, slots=True)
-class Problem:
-    """Why what is typed can't be taken: in which field, and what each field could be instead."""
-
-    part: str
-    message: str
-    nearest: Mapping[str, str]
-
-
-@dataclass(frozen=True, slots=True)
-class Reading:
-    """What was understood of what is typed: values and problems by setting.
-
-    `understood` says, by setting, what a text that isn't written the plain way was taken for.
-    """
-
-    values: dict[str, Any]
-    problems: dict[str, Problem]
-    understood: dict[str, str] = field(default_factory=dict)
-
-
-def read_typed(
-    current: PictureAndTime, typed: Typed, settings: Mapping[str, Setting], clock: Clock
-) -> Reading:
-    """Read typed texts; parts that aren't typed keep the texts of the current value.
-
-    Raises KeyError for a setting or a part that there isn't.
-    """
-    reading = Reading({}, {})
-    # A shape is reckoned with the pixels as typed in the same go.
-    for key, parts in sorted(typed.items(), key=lambda each: each[0] != "pixel_aspect"):
-        kind = settings[key].kind
-        stands = getattr(current, key)
-        known = {part.key: "" for part in kind.parts if part.loose} | kind.texts(stands)
-        for part in parts:
-            known[part]  # a part that there isn't is a mistake of the caller's
-        pixel_aspect = reading.values.get("pixel_aspect", current.pixel_aspect)
-        entry = Entry(clock, stands, tuple(parts), pixel_aspect=pixel_aspect)
-        try:
-            value = kind.read({**known, **parts}, entry)
-        except Refusal as refusal:
-            reading.problems[key] = problem_of(refusal, kind.parts[0].key)
-            continue
-        if value != stands:
-            reading.values[key] = value
-        plain = kind.texts(value)
-        if any(plain.get(part, "") != text.strip() for part, text in parts.items()) or entry.said:
-            reading.understood[key] = " · ".join([kind.show(value), *entry.said])
-    return reading
-
-
-def problem_of(refusal: Refusal, first_part: str) -> Problem:
-    """Return a refusal as the problem of a field."""
-    part = refusal.part or first_part
-    nearest = refusal.nearest_parts or ({part: refusal.nearest} if refusal.nearest else {})
-    return Problem(part, str(refusal), nearest)
 
 
 def change(content: Content, values: Mapping[str, Any], anchor: Anchor = UNKNOWN) -> Content:
@@ -169,23 +98,13 @@ def renumbered(setup: Setup, count: FrameCount, anchor: Anchor) -> int:
     return 0 if first is None else first - cut
 
 
-def apply_to_edit(edit: E, values: Mapping[str, Any]) -> E:
-    """Return an edit format or house setup with new values.
-
-    Raises Refusal where they can't go together.
-    """
-    after = edit.model_copy(update=dict(values))
-    require_drop_frame(after.rate, after.timecode is TimecodeKind.DROP)
-    return after
-
-
 def follow(
     content: Content,
     before: EditFormat,
     after: EditFormat,
     event: CutEvent | None,
     anchor: Anchor,
-    asked: Asked | None = None,
+    required: Required | None = None,
 ) -> Content:
     """Return the content with what a changed edit asks wherever it had what was asked before.
 
@@ -194,8 +113,8 @@ def follow(
     """
     setup = content.setup
     count = after.count if setup.count == before.count else setup.count
-    old = (asked or asked_of(before, event, setup, anchor)).values
-    new = asked_of(after, event, setup.model_copy(update={"count": count}), anchor).values
+    old = (required or required_of(before, event, setup, anchor)).values
+    new = required_of(after, event, setup.model_copy(update={"count": count}), anchor).values
     values = {
         key: new[key]
         for key in old
@@ -204,41 +123,6 @@ def follow(
         and not (key == "work_range" and content.lock)
     }
     return change(content, values, anchor) if values else content
-
-
-SHIPPED = HouseSetup()
-
-
-def setup_from_event(
-    edit: EditFormat, event: CutEvent, title: str = "", house: HouseSetup = SHIPPED
-) -> Setup:
-    """Return the setup that follows the edit in everything, and the house where it asks nothing."""
-    cut = asked_cut(event.length, edit, edit.count, Anchor(timecode=event.source.first))
-    work = cut.widened(edit.handles)
-    return Setup(
-        code=event.code,
-        title=title,
-        cut_range=cut,
-        work_range=work,
-        clip_range=work,
-        start_timecode=clip_label(event, work.first, cut.first, edit.rate),
-        **values_of(edit, house),
-    )
-
-
-def values_of(edit: EditFormat, house: HouseSetup) -> dict[str, Any]:
-    """Return what a new shot begins with: what the edit asks, and else what the house says."""
-    return {key: getattr(edit, key) for key in EDIT_SETTINGS} | {
-        key: getattr(house, key) for key in DRAWN_SETTINGS
-    }
-
-
-def clip_source(edit: EditFormat, event: CutEvent) -> ClipSource | None:
-    """Return where a shot's clip begins when it is set up; None where frames don't match 1:1."""
-    if event.pace != 1:
-        return None
-    first = event.source.first
-    return ClipSource(first - edit.handles.head, first, event.source_rate)
 
 
 def changed(before: Setup, after: Setup) -> dict[str, tuple[str, str]]:

@@ -7,20 +7,21 @@ from functools import cached_property
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.colour.config_names import ColourNames, Probe
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.media.alignment import Placed, place
+from zero_slate.core.media.alignment import AlignedMedia, place
 from zero_slate.core.media.element import Element, Role
-from zero_slate.core.media.placement import Landing, land
-from zero_slate.core.settings.models import EditFormat, Setup
+from zero_slate.core.media.placement import PlacedPicture, place_picture
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor, ClipSource, anchor_of
-from zero_slate.core.shot.required import Asked, asked_of
-from zero_slate.core.shot.state import Content, Lock
+from zero_slate.core.shot.required import Required, required_of
+from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.time.cadence import Fitted
-from zero_slate.core.time.entry.clock import Clock, Tie
+from zero_slate.core.time.entry.clock import Clock, TimecodeAnchor
 from zero_slate.core.time.marks import FrameMark
 
 
 @dataclass(frozen=True)
-class Situation:
+class ShotContext:
     """A setup, the edit it belongs to, the files tied to it and the colour config in use.
 
     `event` is None for a shot that isn't in the cut; `names` and `probe` are None where no colour
@@ -37,7 +38,7 @@ class Situation:
     source: ClipSource | None = None
     shift: int = 0
     marks: tuple[FrameMark, ...] = ()
-    lock: Lock | None = None
+    lock: WorkRangeLock | None = None
     artwork: ArtworkFrame | None = None
     background: tuple[float, float, float] | None = None
 
@@ -51,7 +52,7 @@ class Situation:
         names: ColourNames | None = None,
         probe: Probe | None = None,
         background: tuple[float, float, float] | None = None,
-    ) -> "Situation":
+    ) -> "ShotContext":
         """Return what a shot's content is judged by."""
         return cls(
             content.setup,
@@ -79,9 +80,9 @@ class Situation:
         return anchor_of(self.setup, self.event, self.source, self.plate, self.shift)
 
     @cached_property
-    def asked(self) -> Asked:
+    def required(self) -> Required:
         """What the edit asks of this shot."""
-        return asked_of(self.edit, self.event, self.setup, self.anchor)
+        return required_of(self.edit, self.event, self.setup, self.anchor)
 
     @cached_property
     def clock(self) -> Clock:
@@ -89,14 +90,14 @@ class Situation:
         return clock_of(self.setup, self.event)
 
     @cached_property
-    def landings(self) -> tuple[Landing, ...]:
+    def placed_pictures(self) -> tuple[PlacedPicture, ...]:
         """Where each element's picture lands on the canvas."""
         return tuple(map(self.place_picture, self.elements))
 
-    def place_picture(self, element: Element) -> Landing:
+    def place_picture(self, element: Element) -> PlacedPicture:
         """Return where an element's picture lands on the canvas."""
         setup = self.setup
-        return land(element, setup.raster, setup.placing, setup.overscan, self.artwork)
+        return place_picture(element, setup.raster, setup.placing, setup.overscan, self.artwork)
 
     def fitted(self, element: Element) -> Fitted | None:
         """Return how an element's frames fall among the shot's; None where they lie one to one."""
@@ -108,23 +109,23 @@ class Situation:
         return Fitted(element.media.count, own, self.setup.rate, element.use, retime)
 
     @cached_property
-    def placed(self) -> dict[int, Placed]:
+    def aligned(self) -> dict[int, AlignedMedia]:
         """Where each element's files lie, by the element's id."""
         # Files stay at their moments, whatever the shot's own cut range is set to.
-        cut = self.asked.cut_range or self.setup.cut_range
+        cut = self.required.cut_range or self.setup.cut_range
         work, rate = self.setup.work_range, self.setup.rate
         return {e.id: place(e, rate, cut, work, self.event, self.shift) for e in self.elements}
 
 
 def clock_of(setup: Setup, event: CutEvent | None) -> Clock:
     """Return what typed time is read by in a shot."""
-    ties = []
+    anchors = []
     first = setup.cut_range.first
     if event is not None:
         a_frame = event.record_rate.fraction / setup.rate.fraction
-        ties.append(Tie("edit", event.record_in, first, a_frame))
+        anchors.append(TimecodeAnchor("edit", event.record_in, first, a_frame))
         if event.pace:
-            ties.append(Tie("source", event.source_in, first, event.pace * a_frame))
+            anchors.append(TimecodeAnchor("source", event.source_in, first, event.pace * a_frame))
     elif setup.start_label is not None:
-        ties.append(Tie("source", setup.start_label, setup.clip_range.first))
-    return Clock(setup.rate, setup.drops, tuple(ties))
+        anchors.append(TimecodeAnchor("source", setup.start_label, setup.clip_range.first))
+    return Clock(setup.rate, setup.drops, tuple(anchors))

@@ -4,14 +4,16 @@ from dataclasses import dataclass
 from typing import Any
 
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.settings.models import EDIT_SETTINGS, EditFormat, Setup
+from zero_slate.core.settings.index import EDIT_SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange
 from zero_slate.core.time.rate import FrameRate
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class Required:
     """The value that the edit asks of each setting; a setting that it doesn't ask is left out."""
 
     values: dict[str, Any]
@@ -27,7 +29,7 @@ class Asked:
         return self.values.get("work_range")
 
 
-def asked_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Anchor) -> FrameRange:
+def required_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Anchor) -> FrameRange:
     """Return where a cut of `length` frames lies under a count.
 
     A clip whose beginning isn't known is taken to begin with the handle asked. Shot frame = number
@@ -45,7 +47,7 @@ def asked_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Anchor) 
     return FrameRange.starting(in_clip if first is None else first, length)
 
 
-def asked_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: Anchor) -> Asked:
+def required_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: Anchor) -> Required:
     """Gather what the edit asks.
 
     Ranges are given in the shot's own count, so that a shot counted otherwise differs in its
@@ -53,14 +55,14 @@ def asked_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: Anc
     """
     values: dict[str, Any] = {key: getattr(edit, key) for key in EDIT_SETTINGS}
     if event is not None:
-        cut = asked_cut(event.length, edit, setup.count, anchor)
+        cut = required_cut(event.length, edit, setup.count, anchor)
         values["cut_range"] = cut
         values["work_range"] = cut.widened(edit.handles)
         values["code"] = event.code
         label = clip_label(event, setup.clip_range.first, cut.first, setup.rate)
         if setup.start_timecode and label:
             values["start_timecode"] = label
-    return Asked(values)
+    return Required(values)
 
 
 def clip_label(event: CutEvent, clip_first: int, cut_first: int, rate: FrameRate) -> str:

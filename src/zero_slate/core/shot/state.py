@@ -6,10 +6,10 @@ from typing import ClassVar
 
 from pydantic import BaseModel, ConfigDict, Field, StrictStr
 
-from zero_slate.core.base.serialization import EXACT
+from zero_slate.core.base.serialization import STRICT
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.format_library.format import Format
-from zero_slate.core.settings.models import Setup
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import ClipSource
 from zero_slate.core.shot.brief import Brief
 from zero_slate.core.time.marks import FrameMark
@@ -25,20 +25,20 @@ class Departure:
     value: StrictStr
     reason: StrictStr
 
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT
 
 
 Departures = Mapping[str, Departure]
 
 
 @dataclass(frozen=True, slots=True)
-class Lock:
+class WorkRangeLock:
     """A closed lock on the work range: by whom, and when."""
 
     who: StrictStr
     at: StrictStr
 
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT
 
 
 class Content(BaseModel):
@@ -56,7 +56,7 @@ class Content(BaseModel):
     departures: dict[str, Departure] = Field(default_factory=dict)
     marks: tuple[FrameMark, ...] = ()
     brief: Brief = Brief()
-    lock: Lock | None = None
+    lock: WorkRangeLock | None = None
     source: ClipSource | None = None
     shift: int = 0
     events: tuple[str, ...] = ()

@@ -6,7 +6,7 @@ from fractions import Fraction
 from typing import Any
 
 from zero_slate.core.base.figures import counted, decimal
-from zero_slate.core.settings.models import Setup
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import change, held
 from zero_slate.core.shot.state import Content
@@ -14,14 +14,14 @@ from zero_slate.core.time.film import FeetFrames, drawings
 from zero_slate.core.time.frames import CountAt, FrameRange, Handles
 from zero_slate.core.time.marks import in_order
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.core.time.retime import Keep, Rescale, merged, milliseconds
+from zero_slate.core.time.retime import Rescale, RetimeMode, merged, milliseconds
 from zero_slate.core.time.timecode import Timecode
 
 RANGES = {"clip_range": "Clip range", "work_range": "Work range", "cut_range": "Cut range"}
 
 
 @dataclass(frozen=True, slots=True)
-class UpsetLine:
+class ImpactLine:
     """A range, key or marker before and after; `notes` say what becomes of it."""
 
     kind: str
@@ -41,21 +41,21 @@ class LengthLine:
 
 
 @dataclass(frozen=True, slots=True)
-class Upset:
+class TimeChangeImpact:
     """Everything that a change moves: `outside` and `merging` count the marks that suffer."""
 
-    keep: Keep
+    keep: RetimeMode
     sentence: str
-    lines: tuple[UpsetLine, ...]
+    lines: tuple[ImpactLine, ...]
     lengths: tuple[LengthLine, ...]
     outside: int
     merging: int
     largest_shift: str
 
 
-def upset(
-    content: Content, values: Mapping[str, Any], keep: Keep, anchor: Anchor
-) -> tuple[Content, Upset]:
+def time_change_impact(
+    content: Content, values: Mapping[str, Any], keep: RetimeMode, anchor: Anchor
+) -> tuple[Content, TimeChangeImpact]:
     """Return the content after a change, and what the change does.
 
     With the timing kept, key k moves to `s + round((k − s) · b ÷ a)`, s being where the count
@@ -63,7 +63,7 @@ def upset(
     """
     before = content.setup
     now: FrameRate = values.get("rate", before.rate)
-    if keep is Keep.TIMING and now != before.rate:
+    if keep is RetimeMode.TIMING and now != before.rate:
         start = _start(before)
         scale = Rescale(start, start, before.rate, now)
         scaled: dict[str, Any] = {key: scale.run(getattr(before, key)) for key in RANGES}
@@ -97,12 +97,12 @@ def _scaled_handles(setup: Setup, scale: Rescale) -> Handles:
     return Handles(head, tail)
 
 
-def _told(content: Content, after: Content, keep: Keep, scale: Rescale) -> Upset:
+def _told(content: Content, after: Content, keep: RetimeMode, scale: Rescale) -> TimeChangeImpact:
     was, now = content.setup, after.setup
     raised = after.shift - content.shift
     together = merged((mark.frame for mark in content.marks), scale)
     lines = [
-        UpsetLine("range", name, _run(getattr(was, key)), _run(getattr(now, key)), ())
+        ImpactLine("range", name, _run(getattr(was, key)), _run(getattr(now, key)), ())
         for key, name in RANGES.items()
     ]
     outside = merging = 0
@@ -122,9 +122,9 @@ def _told(content: Content, after: Content, keep: Keep, scale: Rescale) -> Upset
         if off:
             notes.append(f"{milliseconds(off)} off")
         lines.append(
-            UpsetLine(str(mark.kind), mark.name, str(mark.frame), str(frame), tuple(notes))
+            ImpactLine(str(mark.kind), mark.name, str(mark.frame), str(frame), tuple(notes))
         )
-    return Upset(
+    return TimeChangeImpact(
         keep,
         _sentence(was, now, keep),
         tuple(lines),
@@ -139,11 +139,11 @@ def _run(run: FrameRange) -> str:
     return f"{run} · {run.length}"
 
 
-def _sentence(was: Setup, now: Setup, keep: Keep) -> str:
+def _sentence(was: Setup, now: Setup, keep: RetimeMode) -> str:
     if was.rate == now.rate:
         return f"The rate stays {now.rate}."
     speed = now.rate.fraction / was.rate.fraction
-    if keep is Keep.NUMBERS:
+    if keep is RetimeMode.NUMBERS:
         return (
             f"Every number stays; what is drawn plays {decimal(speed, 3, trim=True)}× as fast, "
             f"from {was.rate} to {now.rate}."

@@ -85,7 +85,7 @@ class Fitted:
 
     @property
     def never(self) -> int:
-        """How many source frames are never shown."""
+        """How many source frames are dropped."""
         return self.frames - self.distinct
 
     @property
@@ -94,7 +94,7 @@ class Fitted:
         return self.whole - self.distinct
 
     def skipped(self, most: int) -> tuple[int, ...]:
-        """Return the first source frames that are never shown, from 0, at most so many."""
+        """Return the first source frames that are dropped, from 0, at most so many."""
         found: list[int] = []
         begins = 0
         over, under = abs(self.pace).numerator, self.pace.denominator
@@ -110,7 +110,7 @@ class Fitted:
         return tuple(self._way(ahead) for ahead in found[:most])
 
     def repeated(self, most: int) -> tuple[int, ...]:
-        """Return the first source frames that are shown again, from 0, at most so many."""
+        """Return the first source frames that are repeated, from 0, at most so many."""
         found: dict[int, None] = {}
         before = -1
         over, under = abs(self.pace).numerator, self.pace.denominator
@@ -132,7 +132,7 @@ class Fitted:
 
 
 @dataclass(frozen=True, slots=True)
-class Cell:
+class CadenceCell:
     """One project frame of a strip: the source frames it shows, one or one a field, from 0.
 
     `again` says that it shows nothing new; `skipped` how many source frames are passed over just
@@ -145,20 +145,20 @@ class Cell:
     skipped: int
 
 
-def strip(fitted: Fitted, *, fields: bool = False) -> tuple[Cell, ...]:
+def strip(fitted: Fitted, *, fields: bool = False) -> tuple[CadenceCell, ...]:
     """Draw the cadence until it has come round, or as far as a strip reaches.
 
     With `fields`, each frame has two, and each shows the picture that stands at its middle:
     24000/1001 into 30000/1001 is A A, B B, B C, C D, D D, the 2:3 cadence.
     """
     count = min(max(1, period(fitted)) * 2, MOST_CELLS, max(1, fitted.whole))
-    cells: list[Cell] = []
+    cells: list[CadenceCell] = []
     for frame in range(count):
         sources = field_sources(fitted, frame) if fields else (fitted.shows(frame),)
         last = cells[-1].sources[-1] if cells else None
         again = last is not None and all(source == last for source in sources)
         passed = 0 if last is None else max(0, abs(sources[0] - last) - 1)
-        cells.append(Cell(frame, sources, again, passed))
+        cells.append(CadenceCell(frame, sources, again, passed))
     return tuple(cells)
 
 

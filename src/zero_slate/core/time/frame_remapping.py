@@ -60,7 +60,7 @@ def _rises(texts: Sequence[str]) -> bool:
 
 
 @dataclass
-class Moved:
+class FrameRemapper:
     """Numbers being moved, and what that does to them.
 
     A number with decimals keeps as many; a whole one is rounded to whole, halves up. It is

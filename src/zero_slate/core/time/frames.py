@@ -9,7 +9,7 @@ from pydantic import ConfigDict, StrictInt
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.serialization import EXACT
+from zero_slate.core.base.serialization import STRICT
 
 # Frame numbers are kept within what file names and sequence tools hold without trouble.
 FURTHEST = 99_999_999
@@ -27,7 +27,7 @@ class FrameRange:
     first: StrictInt
     last: StrictInt
 
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT
 
     def __post_init__(self) -> None:
         if self.last < self.first:
@@ -47,7 +47,7 @@ class FrameRange:
         """Return the range of `length` frames that begins at `first`."""
         if length < 1:
             raise RangeRefusal(
-                f"A length of {counted(length, 'frame')} can't be: it takes at least 1.",
+                f"A length of {counted(length, 'frame')} is out of range: it takes at least 1.",
                 nearest=f"{first}+1",
             )
         return cls(first, first + length - 1)
@@ -88,13 +88,13 @@ class Handles:
     head: StrictInt
     tail: StrictInt
 
-    __pydantic_config__: ClassVar[ConfigDict] = EXACT
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT
 
     def __post_init__(self) -> None:
         for part, value in (("head", self.head), ("tail", self.tail)):
             if not 0 <= value <= MOST_HANDLES:
                 raise RangeRefusal(
-                    f"Handles of {value} frames at the {part} can't be: they take 0 to "
+                    f"Handles of {value} frames at the {part} are out of range: they take 0 to "
                     f"{MOST_HANDLES:,}.",
                     nearest=str(min(max(value, 0), MOST_HANDLES)),
                     part=part,
@@ -146,7 +146,7 @@ def require_frame(value: int, part: str) -> None:
     """Refuse a frame number past what file names hold."""
     if abs(value) > FURTHEST:
         raise RangeRefusal(
-            f"Frame {value} can't be: frame numbers run from −{FURTHEST:,} to {FURTHEST:,}.",
+            f"Frame {value} is out of range: frame numbers run from −{FURTHEST:,} to {FURTHEST:,}.",
             nearest=str(FURTHEST if value > 0 else -FURTHEST),
             part=part,
         )

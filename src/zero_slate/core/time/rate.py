@@ -49,8 +49,8 @@ class FrameRate:
     def __post_init__(self) -> None:
         if not 0 < self.fraction <= HIGHEST:
             raise RateRefusal(
-                f"A rate of {decimal(self.fraction, 3, trim=True)} frames a second can't be: "
-                f"it takes more than 0 and at most {HIGHEST}.",
+                f"A rate of {decimal(self.fraction, 3, trim=True)} frames a second is out of "
+                f"range: it takes more than 0 and at most {HIGHEST}.",
                 nearest="1" if self.fraction <= 0 else str(HIGHEST),
             )
         object.__setattr__(self, "nominal", max(1, round_half_up(self.fraction)))

@@ -10,7 +10,7 @@ from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 
 
-class Keep(StrEnum):
+class RetimeMode(StrEnum):
     """What stays when the rate changes."""
 
     NUMBERS = "the numbers"
@@ -58,10 +58,10 @@ class Rescale:
 
 def merged(frames: Iterable[int], scale: Rescale) -> dict[int, tuple[int, ...]]:
     """Return the old frames that land on one, by the frame that they land on."""
-    landed: dict[int, list[int]] = {}
+    placed_picture: dict[int, list[int]] = {}
     for frame in sorted(set(frames)):
-        landed.setdefault(scale.frame(frame), []).append(frame)
-    return {to: tuple(old) for to, old in landed.items() if len(old) > 1}
+        placed_picture.setdefault(scale.frame(frame), []).append(frame)
+    return {to: tuple(old) for to, old in placed_picture.items() if len(old) > 1}
 
 
 def milliseconds(seconds: Fraction) -> str:

@@ -4,7 +4,7 @@ import re
 from collections.abc import Iterator
 from typing import BinaryIO
 
-from zero_slate.core.time.frame_remapping import Moved, is_number
+from zero_slate.core.time.frame_remapping import FrameRemapper, is_number
 from zero_slate.files.data.rows import SAMPLE, DataRefusal, Layout, not_a_frame
 
 SEPARATORS = (b",", b";", b"\t", b"|")
@@ -40,7 +40,7 @@ def layout(source: BinaryIO) -> Layout:
 
 
 def rewrite(
-    source: BinaryIO, columns: tuple[int, ...], moved: Moved
+    source: BinaryIO, columns: tuple[int, ...], moved: FrameRemapper
 ) -> Iterator[tuple[bytes, int]]:
     """Write a CSV file again with its frames moved; see Rewriter."""
     about = layout(source)
@@ -72,7 +72,7 @@ def _moved(
     separator: bytes,
     columns: tuple[int, ...],
     about: Layout,
-    moved: Moved,
+    moved: FrameRemapper,
 ) -> bytes:
     fields = _fields(bare, separator)
     for place in columns:

@@ -5,7 +5,7 @@ import re
 from collections.abc import Iterator
 from typing import BinaryIO
 
-from zero_slate.core.time.frame_remapping import Moved, is_number
+from zero_slate.core.time.frame_remapping import FrameRemapper, is_number
 from zero_slate.files.data.rows import CHUNK, SAMPLE, DataRefusal, Layout, not_a_frame
 
 # One token of JSON (RFC 8259), white space included.
@@ -42,7 +42,7 @@ def layout(source: BinaryIO) -> Layout:
 
 
 def rewrite(
-    source: BinaryIO, columns: tuple[int, ...], moved: Moved
+    source: BinaryIO, columns: tuple[int, ...], moved: FrameRemapper
 ) -> Iterator[tuple[bytes, int]]:
     """Write an array of objects again with its frames moved; see Rewriter."""
     names = layout(source).columns

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import BinaryIO, Protocol
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.time.frame_remapping import Moved
+from zero_slate.core.time.frame_remapping import FrameRemapper
 
 # How many rows are looked at to tell columns apart, and shown.
 SAMPLE = 24
@@ -13,7 +13,7 @@ CHUNK = 1 << 20
 
 
 class DataRefusal(Refusal):
-    """A data file that can't be put right: what is wrong, and where in it."""
+    """A data file that can't be renumbered: what is wrong, and where in it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,7 +29,7 @@ class Rewriter(Protocol):
     """Reads a data file piece by piece and writes it again with other frame numbers."""
 
     def __call__(
-        self, source: BinaryIO, columns: tuple[int, ...], moved: Moved
+        self, source: BinaryIO, columns: tuple[int, ...], moved: FrameRemapper
     ) -> Iterator[tuple[bytes, int]]:
         """Yield each piece of the new file, with how many bytes of the old one it took.
 

@@ -8,7 +8,7 @@ import av
 import numpy as np
 from numpy.typing import NDArray
 
-from zero_slate.core.canvas.scan import Scan
+from zero_slate.core.canvas.scan import ScanMode
 
 Luma = NDArray[np.float32]
 
@@ -24,7 +24,7 @@ ENOUGH = 40
 SURE, EVEN = 0.5, 0.25
 
 
-def seen_scan(path: Path) -> Scan | None:
+def seen_scan(path: Path) -> ScanMode | None:
     """Return the scan that a movie's pixels show; None where they are still or unclear."""
     try:
         return scan_of(_luma(path))
@@ -32,7 +32,7 @@ def seen_scan(path: Path) -> Scan | None:
         return None
 
 
-def scan_of(frames: Iterator[Luma]) -> Scan | None:
+def scan_of(frames: Iterator[Luma]) -> ScanMode | None:
     """Tell upper first, lower first and progressive apart by how fields comb with their neighbours.
 
     A frame's lower lines fit the next frame's upper lines where the upper field comes first, since
@@ -53,10 +53,10 @@ def scan_of(frames: Iterator[Luma]) -> Scan | None:
         return None
     way = (lower - upper) / (abs(lower) + abs(upper))
     if way > SURE:
-        return Scan.UPPER_FIRST
+        return ScanMode.UPPER_FIRST
     if way < -SURE:
-        return Scan.LOWER_FIRST
-    return Scan.PROGRESSIVE if abs(way) < EVEN else None
+        return ScanMode.LOWER_FIRST
+    return ScanMode.PROGRESSIVE if abs(way) < EVEN else None
 
 
 def _moving(before: Luma, after: Luma) -> NDArray[np.bool_]:

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import fileseq
 
-from zero_slate.core.media.element import Media
+from zero_slate.core.media.header import Media
 from zero_slate.files.media import movies, pictures
 from zero_slate.files.media.pictures import Progress, read_sequence
 

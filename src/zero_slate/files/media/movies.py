@@ -9,8 +9,8 @@ import av
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.canvas.scan import Scan
-from zero_slate.core.media.element import Channel, Header, Media, MediaKind
+from zero_slate.core.canvas.scan import ScanMode
+from zero_slate.core.media.header import Channel, Header, Media, MediaKind
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.media.fields import seen_scan
@@ -22,11 +22,11 @@ EXTENSIONS = frozenset(
 
 # The library's field orders, by which field is shown first: TT and BT upper, BB and TB lower.
 _FIELD_ORDERS = {
-    1: Scan.PROGRESSIVE,
-    2: Scan.UPPER_FIRST,
-    3: Scan.LOWER_FIRST,
-    4: Scan.LOWER_FIRST,
-    5: Scan.UPPER_FIRST,
+    1: ScanMode.PROGRESSIVE,
+    2: ScanMode.UPPER_FIRST,
+    3: ScanMode.LOWER_FIRST,
+    4: ScanMode.LOWER_FIRST,
+    5: ScanMode.UPPER_FIRST,
 }
 # ITU-T H.273 colour primaries, by the standard that defines them.
 _PRIMARIES = {1: "BT.709", 5: "BT.601 625", 6: "BT.601 525", 9: "BT.2020", 12: "P3 D65"}

@@ -11,7 +11,7 @@ import OpenImageIO as oiio
 from zero_slate.core.base.ratio import pixel_aspect_from_float
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.media.element import BrokenFrame, Channel, Header, Media, MediaKind, OddFrame
+from zero_slate.core.media.header import BrokenFrame, Channel, Header, Media, MediaKind, OddFrame
 from zero_slate.core.time.frames import runs
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode

@@ -7,12 +7,15 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.resize import KeepArtwork
 from zero_slate.core.presentation.change_preview import Proposal, propose
-from zero_slate.core.settings.levels import Level, rungs
-from zero_slate.core.settings.models import SETTINGS, HouseSetup
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.levels import Level, provenance_of
+from zero_slate.core.settings.models.house import HouseSetup
 from zero_slate.core.shot.state import Content
 from zero_slate.services.changes.sources import Source, Sources
 from zero_slate.services.runtime.workspace import Workspace
-from zero_slate.services.shots_all import Loaded, ShotPage, Shots, load_shot
+from zero_slate.services.shots.loading import Loaded, load_shot
+from zero_slate.services.shots.pages import ShotPage
+from zero_slate.services.shots_all import Shots
 from zero_slate.store import revisions
 from zero_slate.store.house import house_revisions, latest_house
 from zero_slate.store.tables import EditRevision, HouseRevision, SetupRevision
@@ -28,7 +31,7 @@ class ChangePage:
 
 
 @dataclass(frozen=True, slots=True)
-class RungShown:
+class ShownEntry:
     """What one level says of a setting, since when and by whom; None where it always has."""
 
     level: Level
@@ -43,7 +46,7 @@ class RungShown:
 class Provenance:
     """Where a setting's value comes from; `follow` names the level it would go back to."""
 
-    rungs: tuple[RungShown, ...]
+    entries: tuple[ShownEntry, ...]
     follow: str | None
 
 
@@ -91,9 +94,9 @@ class Changing:
         leave: frozenset[str],
         keep: KeepArtwork | None,
     ) -> tuple[Proposal, Content]:
-        at = loaded.situation(self.workspace)
-        wanted = self.sources.wanted(session, at, loaded.content, source)
-        return propose(at, loaded.content, wanted, leave, keep)
+        context = loaded.context(self.workspace)
+        wanted = self.sources.wanted(session, context, loaded.content, source)
+        return propose(context, loaded.content, wanted, leave, keep)
 
     def provenance(self, shot_id: int) -> dict[str, Provenance]:
         """Return where each setting of a shot comes from, by its field name."""
@@ -116,17 +119,19 @@ class Changing:
     def _of(self, key: str, loaded: Loaded, house: HouseSetup, past: "_Past") -> Provenance:
         content = loaded.content
         show = SETTINGS[key].kind.show
-        steps = rungs(key, content.setup, house, loaded.stored.asked.values, content.format)
+        steps = provenance_of(
+            key, content.setup, house, loaded.stored.required.values, content.format
+        )
         shown = []
-        for rung in steps:
+        for entry in steps:
             name = {
                 Level.HOUSE: "House setup",
                 Level.EDIT: loaded.edit_words(key),
                 Level.FORMAT: content.format.name if content.format else "",
                 Level.SHOT: "This shot",
-            }[rung.level]
-            since, who = past.since(key, rung.level, content)
-            shown.append(RungShown(rung.level, name, show(rung.value), since, who, rung.stands))
+            }[entry.level]
+            since, who = past.since(key, entry.level, content)
+            shown.append(ShownEntry(entry.level, name, show(entry.value), since, who, entry.stands))
         own = steps[-1].level is Level.SHOT
         return Provenance(tuple(shown), shown[-2].name if own and len(shown) > 1 else None)
 

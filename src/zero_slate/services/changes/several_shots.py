@@ -11,15 +11,16 @@ from zero_slate.core.checks.finding import State
 from zero_slate.core.checks.match import match
 from zero_slate.core.presentation.change_preview import propose
 from zero_slate.core.settings.locks import lock_refusal
-from zero_slate.core.settings.models import EditFormat
-from zero_slate.core.shot.change import Typed, follow
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.reading import Typed
+from zero_slate.core.shot.change import follow
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.history import Action
 from zero_slate.core.shot.state import Content
 from zero_slate.services.changes.sources import Source, Sources
-from zero_slate.services.productions_all import PlacedShot, Productions
+from zero_slate.services.productions_all import JudgedShot, Productions
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots_all import differences, what_changed
+from zero_slate.services.shots.differences import differences, what_changed
 from zero_slate.store import revisions
 from zero_slate.store.tables import Batch, EditRevision, SetupRevision, SharedSetup, Shot
 
@@ -50,7 +51,7 @@ class BatchPage:
 
 
 @dataclass(frozen=True, slots=True)
-class BatchLine:
+class BatchEntry:
     """A change of several shots that was made."""
 
     id: int
@@ -62,7 +63,7 @@ class BatchLine:
 
 
 @dataclass(frozen=True, slots=True)
-class Undone:
+class UndoneBatch:
     """What taking a change back came to: `kept` were changed since, and stay."""
 
     shots: int
@@ -83,7 +84,7 @@ class SharedLine:
 class _Made:
     """A shot with what a source makes of it, why it can't, and what that is called."""
 
-    known: PlacedShot
+    known: JudgedShot
     after: Content
     refused: str | None
     label: str
@@ -108,7 +109,7 @@ class Batches:
         return BatchPage(
             made[0].label if made else "",
             tuple(_touched(each.known, edit, each.after, each.refused) for each in touched),
-            tuple(each.known.at.setup.code for each in made if each not in touched),
+            tuple(each.known.context.setup.code for each in made if each not in touched),
         )
 
     def take(
@@ -123,7 +124,7 @@ class Batches:
             made = list(self._made(session, placed, source, shots, leave))
             for each in made:
                 if each.refused:
-                    raise Refusal(f"{each.known.at.setup.code}: {each.refused}")
+                    raise Refusal(f"{each.known.context.setup.code}: {each.refused}")
             taken = [(e.known, e.after) for e in made if e.after != e.known.content]
             if not taken:
                 raise Refusal("None of these shots would be changed by it.")
@@ -148,16 +149,23 @@ class Batches:
                 for known in placed.values():
                     if known.shot_id in out:
                         continue
-                    at = known.at
-                    content = follow(known.content, before, after, at.event, at.anchor, at.asked)
-                    refused = lock_refusal(at.setup, content.setup, self.workspace.locks)
+                    context = known.context
+                    content = follow(
+                        known.content,
+                        before,
+                        after,
+                        context.event,
+                        context.anchor,
+                        context.required,
+                    )
+                    refused = lock_refusal(context.setup, content.setup, self.workspace.locks)
                     if content != known.content and not refused:
                         made.append((known, content))
             self.productions.add_edit_revision(session, production_id, number, after, what)
             label, said = f"Edit format: {what}", "Along with the edit format"
             return self._store(session, production_id, label, made, number, said)
 
-    def undo(self, batch_id: int) -> Undone:
+    def undo(self, batch_id: int) -> UndoneBatch:
         """Take a change back whole. Shots that were changed since stay, and are named."""
         with self.workspace.writing() as session:
             batch = session.get(Batch, batch_id)
@@ -196,7 +204,7 @@ class Batches:
             if adding:
                 session.execute(insert(SetupRevision), adding)
             batch.undone_at = now
-            return Undone(len(adding), tuple(sorted(kept)))
+            return UndoneBatch(len(adding), tuple(sorted(kept)))
 
     def _undo_edit(self, session: Session, batch: Batch) -> None:
         latest = revisions.latest_edit(session, batch.production_id)
@@ -216,7 +224,7 @@ class Batches:
             session, batch.production_id, latest.number + 1, edit, f"Undo: {latest.what}"
         )
 
-    def latest(self, production_id: int) -> tuple[BatchLine, ...]:
+    def latest(self, production_id: int) -> tuple[BatchEntry, ...]:
         """Return the last changes to several shots of a production, the newest first."""
         with self.workspace.reading() as session:
             rows = session.scalars(
@@ -226,7 +234,7 @@ class Batches:
                 .limit(10)
             ).all()
             return tuple(
-                BatchLine(
+                BatchEntry(
                     row.id,
                     row.what,
                     row.who,
@@ -303,7 +311,7 @@ class Batches:
     def _made(
         self,
         session: Session,
-        placed: dict[str, PlacedShot],
+        placed: dict[str, JudgedShot],
         source: Source,
         shots: list[int],
         leave: frozenset[str],
@@ -313,8 +321,8 @@ class Batches:
         for known in placed.values():
             if known.shot_id not in wanted_ids:
                 continue
-            wanted = self.sources.wanted(session, known.at, known.content, source)
-            proposal, after = propose(known.at, known.content, wanted, leave, None)
+            wanted = self.sources.wanted(session, known.context, known.content, source)
+            proposal, after = propose(known.context, known.content, wanted, leave, None)
             refused = proposal.refused or lock_refusal(
                 known.content.setup, after.setup, self.workspace.locks
             )
@@ -325,7 +333,7 @@ class Batches:
         session: Session,
         production_id: int,
         label: str,
-        made: list[tuple[PlacedShot, Content]],
+        made: list[tuple[JudgedShot, Content]],
         edit_number: int | None = None,
         said: str = "",
     ) -> int:
@@ -355,17 +363,18 @@ class Batches:
 
 
 def _touched(
-    known: PlacedShot, edit: EditFormat, after: Content, refused: str | None
+    known: JudgedShot, edit: EditFormat, after: Content, refused: str | None
 ) -> TouchedShot:
-    at = known.at
+    context = known.context
     then = match(
-        Situation.of(after, edit, at.event, at.elements, at.names, at.probe), after.departures
+        ShotContext.of(after, edit, context.event, context.elements, context.names, context.probe),
+        after.departures,
     )
     old = {finding.sentence.text for finding in known.found.findings}
     new = {finding.sentence.text for finding in then.findings}
     return TouchedShot(
         known.shot_id,
-        at.setup.code,
+        context.setup.code,
         known.found.state,
         then.state,
         tuple(f"{c.label} {c.before} → {c.after}" for c in differences(known.content, after)),

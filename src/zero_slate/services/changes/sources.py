@@ -8,18 +8,18 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.header_values import header_values
-from zero_slate.core.presentation.change_preview import Wanted, values_of_groups
+from zero_slate.core.presentation.change_preview import ChangeRequest, values_of_groups
+from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.levels import followed
 from zero_slate.core.settings.locks import Locks
-from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.settings.reading import Typed
 from zero_slate.core.settings.schema import GROUPS
-from zero_slate.core.shot.change import Typed
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Content
 from zero_slate.services.format_library import Library
 from zero_slate.services.media_all import MediaService
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots_all import read_sheet, require_sound
+from zero_slate.services.shots.typed_sheet import read_sheet, require_sound
 from zero_slate.store import revisions
 from zero_slate.store.house import latest_house
 from zero_slate.store.tables import Shot
@@ -57,7 +57,9 @@ class Sources:
         self.library = library
         self.media = media
 
-    def wanted(self, session: Session, at: Situation, content: Content, source: Source) -> Wanted:
+    def wanted(
+        self, session: Session, context: ShotContext, content: Content, source: Source
+    ) -> ChangeRequest:
         """Return what a source asks of a shot. Raises NotFound and Refusal."""
         locks = self.workspace.locks
         if source.format is not None:
@@ -72,15 +74,15 @@ class Sources:
             return _unlocked(label, values, locks, None, told)
         if source.follow:
             _, house = latest_house(session)
-            all_of = followed(content.setup, house, at.asked.values, content.format)
+            all_of = followed(content.setup, house, context.required.values, content.format)
             values = {key: value for key, value in all_of.items() if key in source.follow}
-            return Wanted("Follow again", values)
-        reading = read_sheet(content, at.clock, source.typed, locks)
+            return ChangeRequest("Follow again", values)
+        reading = read_sheet(content, context.clock, source.typed, locks)
         require_sound(reading)
         said = counted(len(reading.values), "setting")
-        return Wanted(f"{said} typed", reading.values)
+        return ChangeRequest(f"{said} typed", reading.values)
 
-    def _of_shot(self, session: Session, source: Source, locks: Locks) -> Wanted:
+    def _of_shot(self, session: Session, source: Source, locks: Locks) -> ChangeRequest:
         other = session.get(Shot, source.shot)
         if other is None:
             raise NotFound(f"Shot {source.shot} isn't there any more: nothing can be copied of it.")
@@ -102,11 +104,11 @@ def _unlocked(
     locks: Locks,
     chosen: Any = None,
     told: dict[str, str] | None = None,
-) -> Wanted:
+) -> ChangeRequest:
     """Return what is wanted but for what is locked otherwise, which is said."""
     held = {key for key in values if key in locks and values[key] != locks[key].value}
     also = dict(told or {})
     for key in held:
         written = SETTINGS[key].kind.show(values[key])
         also[key] = f"{written} doesn't come along: {locks[key].words}"
-    return Wanted(label, {k: v for k, v in values.items() if k not in held}, chosen, also)
+    return ChangeRequest(label, {k: v for k, v in values.items() if k not in held}, chosen, also)

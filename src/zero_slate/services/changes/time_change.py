@@ -5,37 +5,34 @@ from dataclasses import dataclass
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import match
-from zero_slate.core.presentation.sheet import Row, build_sheet
-from zero_slate.core.settings.models import SETTINGS
+from zero_slate.core.presentation.sheet import SheetRow, build_sheet
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.reading import Reading, Typed, read_typed
 from zero_slate.core.shot.brief import Brief
-from zero_slate.core.shot.change import Reading, Typed, read_typed
-from zero_slate.core.shot.state import Content, Lock
-from zero_slate.core.shot.time_change import Upset, upset
+from zero_slate.core.shot.state import Content, WorkRangeLock
+from zero_slate.core.shot.time_change import TimeChangeImpact, time_change_impact
 from zero_slate.core.time.entry.clock import Entry
 from zero_slate.core.time.entry.moments import read_moment
 from zero_slate.core.time.marks import FrameMark, MarkKind, in_order
-from zero_slate.core.time.retime import Keep
+from zero_slate.core.time.retime import RetimeMode
 from zero_slate.services.runtime.workspace import Workspace
-from zero_slate.services.shots_all import (
-    ChangedSetting,
-    Loaded,
-    ShotPage,
-    Shots,
-    differences,
-    require_sound,
-)
+from zero_slate.services.shots.differences import ChangedSetting, differences
+from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.shots.pages import ShotPage
+from zero_slate.services.shots.typed_sheet import require_sound
+from zero_slate.services.shots_all import Shots
 
 # The settings that the page of a change lets be typed.
 CHANGED_HERE = ("rate", "count", "clip_range", "work_range", "cut_range", "handles", "scan")
 
 
 @dataclass(frozen=True, slots=True)
-class UpsetPage:
+class TimeChangePage:
     """A change of time before it is made: fields, both ways of making it, and what differs."""
 
-    rows: tuple[Row, ...]
-    keep: Keep
-    upset: Upset | None
+    rows: tuple[SheetRow, ...]
+    keep: RetimeMode
+    impact: TimeChangeImpact | None
     changes: tuple[ChangedSetting, ...]
     problem: str | None
     version: int
@@ -57,7 +54,7 @@ class Retiming:
         self.workspace = workspace
         self.shots = shots
 
-    def page(self, shot_id: int, typed: Typed, keep: Keep) -> UpsetPage:
+    def page(self, shot_id: int, typed: Typed, keep: RetimeMode) -> TimeChangePage:
         """Say what a change would do. Nothing is stored."""
         loaded = self.shots.load(shot_id)
         content = loaded.content
@@ -66,18 +63,18 @@ class Retiming:
         problem = None
         after = content
         try:
-            after, told = upset(content, reading.values, keep, loaded.stored.anchor)
+            after, told = time_change_impact(content, reading.values, keep, loaded.stored.anchor)
         except Refusal as refusal:
             problem = str(refusal)
-        at = loaded.situation(self.workspace, after)
+        context = loaded.context(self.workspace, after)
         # Fields show what is typed or stored, not what follows from it.
-        before = loaded.situation(self.workspace)
-        found = match(at, content.departures)
+        before = loaded.context(self.workspace)
+        found = match(context, content.departures)
         sheet = build_sheet(before, found, content.departures, typed, reading)
         rows = {row.key: row for group in sheet.groups for row in group.rows}
         changes = differences(content, after)
         changed = bool(reading.values) and told is not None
-        return UpsetPage(
+        return TimeChangePage(
             tuple(rows[key] for key in CHANGED_HERE),
             keep,
             told if changed else None,
@@ -86,19 +83,19 @@ class Retiming:
             loaded.head.version,
         )
 
-    def make(self, shot_id: int, base: int, typed: Typed, keep: Keep) -> ShotPage:
+    def make(self, shot_id: int, base: int, typed: Typed, keep: RetimeMode) -> ShotPage:
         """Make a change as one new version, which one undo takes back. Raises Refusal."""
 
         def how(loaded: Loaded) -> Content:
             reading = _read(loaded, typed)
             require_sound(reading)
-            return upset(loaded.content, reading.values, keep, loaded.stored.anchor)[0]
+            return time_change_impact(loaded.content, reading.values, keep, loaded.stored.anchor)[0]
 
         return self.shots.amend(shot_id, base, how)
 
     def lock(self, shot_id: int, base: int, closed: bool) -> ShotPage:
         """Close the lock on the work range, or open it."""
-        lock = Lock(self.workspace.who, self.workspace.now()) if closed else None
+        lock = WorkRangeLock(self.workspace.who, self.workspace.now()) if closed else None
 
         def how(loaded: Loaded) -> Content:
             if closed and loaded.content.lock is not None:

@@ -10,10 +10,18 @@ from zero_slate.core.base.figures import counted, decimal
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import rate_warning
 from zero_slate.core.cut.comp import joined
-from zero_slate.core.cut.comparison import Answers, Doubt, Fate, Recutting, compare, covered, tally
+from zero_slate.core.cut.comparison import (
+    Answers,
+    CutChange,
+    RecutShot,
+    UncertainMatch,
+    compare,
+    covered,
+    tally,
+)
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.shot.change import change
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.services.productions_all import Productions
@@ -24,7 +32,7 @@ from zero_slate.store.tables import Cut, MatchAnswer
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class RecutStretch:
     """A stretch of source frames, counted from the earlier of both cuts' first."""
 
     first: int
@@ -42,7 +50,7 @@ class RecutLine:
 
     code: str
     former_code: str
-    fate: Fate
+    change: CutChange
     shot_id: int | None
     title: str
     edit_in: str
@@ -52,8 +60,8 @@ class RecutLine:
     tail: int
     moved: int
     speed: str
-    before: Stretch | None
-    after: Stretch | None
+    before: RecutStretch | None
+    after: RecutStretch | None
     work_before: str
     work_after: str
     short_head: int
@@ -64,12 +72,12 @@ class RecutLine:
     taken: bool
     takes: bool
     warning: str
-    doubt: Doubt | None
+    uncertain: UncertainMatch | None
 
 
 @dataclass(frozen=True, slots=True)
 class RecutPage:
-    """A recut: the cuts it lies between, its shots and how many there are of each fate."""
+    """A recut: the cuts it lies between, its shots and how many there are of each change."""
 
     production_id: int
     title: str
@@ -85,7 +93,7 @@ class RecutPage:
 
 
 @dataclass(frozen=True, slots=True)
-class Taken:
+class RecutResult:
     """What taking a recut did: codes taken, set up anew, and left with why."""
 
     taken: tuple[str, ...]
@@ -97,7 +105,7 @@ class Taken:
 class _Known:
     shot_id: int
     content: Content
-    at: Situation
+    context: ShotContext
 
 
 class Recuts:
@@ -125,7 +133,7 @@ class Recuts:
             after.number,
             numbers,
             lines,
-            {str(fate): number for fate, number in tally(told).items()},
+            {str(change): number for change, number in tally(told).items()},
             sum(event.length for event in old),
             sum(event.length for event in new),
             sum(line.takes and not line.taken and not line.locked_by for line in lines),
@@ -149,7 +157,7 @@ class Recuts:
 
     def take(
         self, production_id: int, codes: Sequence[str] | None, against: int | None = None
-    ) -> Taken:
+    ) -> RecutResult:
         """Take the recut into some shots, or into all: all of it or, on a failure, none.
 
         A locked work range stays as it is, and its shot is left with that reason. New shots are
@@ -165,9 +173,9 @@ class Recuts:
             for each in told:
                 if wanted is not None and each.code not in wanted:
                     continue
-                if each.doubt is not None and wanted is not None:
-                    left[each.code] = f"it may be {each.doubt.former}: say so first"
-                elif each.fate is Fate.NEW and each.event and each.code not in known:
+                if each.uncertain is not None and wanted is not None:
+                    left[each.code] = f"it may be {each.uncertain.former}: say so first"
+                elif each.change is CutChange.NEW and each.event and each.code not in known:
                     if wanted is not None:
                         self.shots.make_from_event(session, production_id, each.event)
                         made.append(each.code)
@@ -177,10 +185,10 @@ class Recuts:
                         taken.append(each.code)
                     elif why:
                         left[each.code] = why
-        return Taken(tuple(taken), tuple(made), left)
+        return RecutResult(tuple(taken), tuple(made), left)
 
     def _take(
-        self, session: Session, each: Recutting, known: dict[str, _Known], number: int
+        self, session: Session, each: RecutShot, known: dict[str, _Known], number: int
     ) -> str | None:
         """Give a shot what the recut asks; return why not, empty where there is nothing to do."""
         shot = known.get(_shot_code(each))
@@ -191,7 +199,7 @@ class Recuts:
             return ""
         if shot.content.lock is not None:
             return f"its work range is locked by {shot.content.lock.who}"
-        self.shots.follow_cut(session, shot.shot_id, wanted, f"Cut {number:02d}, {each.fate}: ")
+        self.shots.follow_cut(session, shot.shot_id, wanted, f"Cut {number:02d}, {each.change}: ")
         return None
 
     def _told(
@@ -201,7 +209,7 @@ class Recuts:
         old: list[CutEvent],
         new: list[CutEvent],
         answers: Answers,
-    ) -> tuple[tuple[Recutting, ...], dict[str, _Known]]:
+    ) -> tuple[tuple[RecutShot, ...], dict[str, _Known]]:
         told = compare(old, new, answers)
         contents = revisions.contents_of(session, production_id)
         comps = tuple(
@@ -211,16 +219,16 @@ class Recuts:
         )
         told += comps
         edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
-        tied = elements.elements_of_shots(session, list(contents))
+        linked = elements.elements_of_shots(session, list(contents))
         events = {_shot_code(each): each.event for each in told}
         known = {}
         for shot_id, content in contents.items():
             code = content.setup.code
-            at = Situation.of(content, edit, events.get(code), tied.get(shot_id, ()))
-            known[code] = _Known(shot_id, content, at)
+            context = ShotContext.of(content, edit, events.get(code), linked.get(shot_id, ()))
+            known[code] = _Known(shot_id, content, context)
         return told, known
 
-    def _line(self, each: Recutting, known: dict[str, _Known]) -> RecutLine:
+    def _line(self, each: RecutShot, known: dict[str, _Known]) -> RecutLine:
         shot = known.get(_shot_code(each))
         former, event = each.former, each.event
         origin = min(e.source.first for e in (former, event) if e is not None)
@@ -231,13 +239,13 @@ class Recuts:
         if shot is not None:
             setup = shot.content.setup
             work_before = str(setup.work_range)
-            warning = rate_warning(setup, shot.at.edit, shot.content.departures)
-            asked = shot.at.asked.work_range
+            warning = rate_warning(setup, shot.context.edit, shot.content.departures)
+            required = shot.context.required.work_range
             takes = each.asks_something
-            if asked is not None:
-                work_after = str(asked)
+            if required is not None:
+                work_after = str(required)
                 taken = takes and _wanted(shot, each) == shot.content
-                head, tail, holes = _short(shot, each, asked)
+                head, tail, holes = _short(shot, each, required)
             locked = shot.content.lock.who if shot.content.lock else ""
         short = [
             f"{counted(number, 'frame')} {where}"
@@ -249,7 +257,7 @@ class Recuts:
         return RecutLine(
             each.code,
             former.code if each.renamed and former else "",
-            each.fate,
+            each.change,
             shot.shot_id if shot else None,
             shot.content.setup.title if shot else shown.name,
             str(shown.record_in),
@@ -271,14 +279,14 @@ class Recuts:
             taken,
             takes,
             warning,
-            each.doubt,
+            each.uncertain,
         )
 
 
 def _cuts(session: Session, production_id: int, against: int | None) -> tuple[Cut, Cut]:
     after = cuts.latest_cut(session, production_id)
     if after is None or after.number < 2:
-        raise NotFound("There is one cut or none yet: a recut needs a cut before it.")
+        raise NotFound("Read a second cut to compare it with this one.")
     number = after.number - 1 if against is None else against
     before = cuts.cut_number(session, production_id, number)
     if before is None or number >= after.number:
@@ -288,7 +296,7 @@ def _cuts(session: Session, production_id: int, against: int | None) -> tuple[Cu
     return after, before
 
 
-def _comp(content: Content, old: list[CutEvent], new: list[CutEvent]) -> Recutting | None:
+def _comp(content: Content, old: list[CutEvent], new: list[CutEvent]) -> RecutShot | None:
     """Return what became of a comp: its length alone tells, since its source is the edit."""
     code = content.setup.code
     former, event = (
@@ -298,56 +306,58 @@ def _comp(content: Content, old: list[CutEvent], new: list[CutEvent]) -> Recutti
         return None
     tail = event.length - former.length
     moved = event.record.first - former.record.first
-    fate = (
-        Fate.LONGER
+    change = (
+        CutChange.LONGER
         if tail > 0
-        else Fate.SHORTER
+        else CutChange.SHORTER
         if tail < 0
-        else Fate.MOVED
+        else CutChange.MOVED
         if moved
-        else Fate.UNCHANGED
+        else CutChange.UNCHANGED
     )
-    return Recutting(fate, code, former, event, 0, tail, moved)
+    return RecutShot(change, code, former, event, 0, tail, moved)
 
 
-def _shot_code(each: Recutting) -> str:
+def _shot_code(each: RecutShot) -> str:
     """Return the code that the shot has until the recut is taken."""
     return each.former.code if each.former else each.code
 
 
-def _wanted(shot: _Known, each: Recutting) -> Content:
+def _wanted(shot: _Known, each: RecutShot) -> Content:
     """Return a shot's content with what the recut asks: ranges, clip, label and code."""
-    asked = shot.at.asked
-    if asked.cut_range is None or asked.work_range is None:
+    required = shot.context.required
+    if required.cut_range is None or required.work_range is None:
         return shot.content
-    values: dict[str, object] = {"cut_range": asked.cut_range, "work_range": asked.work_range}
+    values: dict[str, object] = {"cut_range": required.cut_range, "work_range": required.work_range}
     clip = shot.content.setup.clip_range
-    if not clip.holds(asked.work_range):
+    if not clip.holds(required.work_range):
         values["clip_range"] = FrameRange(
-            min(clip.first, asked.work_range.first), max(clip.last, asked.work_range.last)
+            min(clip.first, required.work_range.first), max(clip.last, required.work_range.last)
         )
     if each.renamed and not shot.content.events:
         values["code"] = each.code
     unlocked = shot.content.model_copy(update={"lock": None})
-    return change(unlocked, values, shot.at.anchor).model_copy(update={"lock": shot.content.lock})
+    return change(unlocked, values, shot.context.anchor).model_copy(
+        update={"lock": shot.content.lock}
+    )
 
 
-def _short(shot: _Known, each: Recutting, asked: FrameRange) -> tuple[int, int, int]:
-    plate = shot.at.plate
+def _short(shot: _Known, each: RecutShot, required: FrameRange) -> tuple[int, int, int]:
+    plate = shot.context.plate
     event, former = each.event, each.former
     if event is not None and event.speed != 1:
         # A retime is covered by source frames, however many frames they fill.
         has = shot.content.setup.clip_range.length * abs(former.pace if former else event.pace)
         there = floor(has) if plate is None else plate.media.count
-        return 0, max(0, ceil(asked.length * abs(event.pace)) - there), 0
+        return 0, max(0, ceil(required.length * abs(event.pace)) - there), 0
     if plate is None:
-        return covered(asked, shot.content.setup.clip_range, ())
-    placed = shot.at.placed[plate.id]
-    return covered(asked, placed.clip, placed.missing(asked))
+        return covered(required, shot.content.setup.clip_range, ())
+    placed = shot.context.aligned[plate.id]
+    return covered(required, placed.clip, placed.missing(required))
 
 
-def _span(event: CutEvent | None, origin: int) -> Stretch | None:
-    return Stretch(event.source.first - origin, event.source.last - origin) if event else None
+def _span(event: CutEvent | None, origin: int) -> RecutStretch | None:
+    return RecutStretch(event.source.first - origin, event.source.last - origin) if event else None
 
 
 def _speeds(former: CutEvent | None, event: CutEvent | None) -> str:

@@ -5,10 +5,13 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.media.element import Align, Element, Media
-from zero_slate.core.presentation.sheet import Says
-from zero_slate.core.settings.models import EDIT_SETTINGS, EditFormat, Setup
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.media.element import Align, Element
+from zero_slate.core.media.header import Media
+from zero_slate.core.presentation.sheet import RowMessage
+from zero_slate.core.settings.index import EDIT_SETTINGS
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.media.folders import Found, find
 from zero_slate.files.volume_files import list_folder
@@ -21,13 +24,13 @@ class Checked:
 
     path: Path
     media: Media | None
-    says: tuple[Says, ...]
+    messages: tuple[RowMessage, ...]
     problem: str | None
 
     @property
     def agrees(self) -> bool:
         """Whether it could be read and agrees."""
-        return self.problem is None and not self.says
+        return self.problem is None and not self.messages
 
 
 def check_paths(edit: EditFormat, paths: list[Path]) -> Iterator[Checked]:
@@ -69,4 +72,4 @@ def _check(edit: EditFormat, found: Found) -> Checked:
         **{key: getattr(edit, key) for key in EDIT_SETTINGS},
     )
     element = Element(0, "plate", media, Align.NUMBER)
-    return Checked(path, media, media_findings(Situation(setup, edit), element), None)
+    return Checked(path, media, media_findings(ShotContext(setup, edit), element), None)

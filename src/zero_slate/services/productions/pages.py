@@ -4,8 +4,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from zero_slate.core.checks.finding import State
-from zero_slate.core.presentation.cut_table import CutLine
-from zero_slate.core.presentation.sheet import Row
+from zero_slate.core.presentation.cut_table import CutRow
+from zero_slate.core.presentation.sheet import SheetRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +47,7 @@ class ShotLine:
     source_in: str | None
     length: int | None
     shape: float
-    line: CutLine | None
+    line: CutRow | None
     note: str
 
 
@@ -125,7 +125,7 @@ class ProductionPage:
 
 
 @dataclass(frozen=True, slots=True)
-class Touched:
+class EditFormatEffect:
     """What a changed edit format would do to one shot."""
 
     id: int
@@ -145,9 +145,9 @@ class EditFormatPage:
     version: int
     at: str
     who: str
-    rows: tuple[Row, ...]
+    rows: tuple[SheetRow, ...]
     changes: tuple[str, ...]
     problem: str | None
-    touched: tuple[Touched, ...]
+    touched: tuple[EditFormatEffect, ...]
     shots: int
     along: bool

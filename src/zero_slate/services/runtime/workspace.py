@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.config_names import ColourNames, Probe
-from zero_slate.core.settings.models import Setup
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.files import colour_config as colour
 from zero_slate.files.colour_config import behind_display
 from zero_slate.files.volume_files import inside

@@ -8,14 +8,16 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe, require_apart
-from zero_slate.core.media.element import Media, MediaKind
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.presentation.change_preview import propose
-from zero_slate.core.settings.models import EditFormat, HouseSetup
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.house import HouseSetup
 from zero_slate.core.shot.by_hand import content_by_hand
 from zero_slate.core.shot.state import Content
 from zero_slate.services.changes.sources import Source, Sources
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots_all import Shots, Span, content_from_event, event_named, load_shot
+from zero_slate.services.shots.loading import event_named, load_shot
+from zero_slate.services.shots_all import Shots, Span, content_from_event
 from zero_slate.store import revisions
 from zero_slate.store.house import latest_house
 from zero_slate.store.tables import Production, Shot
@@ -24,7 +26,7 @@ MOST_AT_ONCE = 500
 
 
 @dataclass(frozen=True, slots=True)
-class Begun:
+class CreatedShots:
     """The shots that were made, and the codes that were made safe on the way, with why."""
 
     ids: tuple[int, ...]
@@ -39,7 +41,7 @@ class Starting:
         self.shots = shots
         self.sources = sources
 
-    def begin(self, production_id: int, codes: list[str], source: Source | None) -> Begun:
+    def begin(self, production_id: int, codes: list[str], source: Source | None) -> CreatedShots:
         """Make a shot of each code: from its event where the cut has one, else by hand.
 
         What the source says comes over that; a file's header gives a shot by hand its length too.
@@ -69,7 +71,7 @@ class Starting:
                 self._begin(session, production_id, each.safe, source, media, edit, house)
                 for each in names
             )
-        return Begun(ids, tuple(each.words for each in names if each.words))
+        return CreatedShots(ids, tuple(each.words for each in names if each.words))
 
     def _begin(
         self,
@@ -93,9 +95,9 @@ class Starting:
         made = self.shots.make(session, production_id, content, said)
         if source is not None:
             loaded = load_shot(session, made)
-            at = loaded.situation(self.workspace)
-            wanted = self.sources.wanted(session, at, loaded.content, source)
-            proposal, after = propose(at, loaded.content, wanted, frozenset(), None)
+            context = loaded.context(self.workspace)
+            wanted = self.sources.wanted(session, context, loaded.content, source)
+            proposal, after = propose(context, loaded.content, wanted, frozenset(), None)
             if proposal.refused:
                 raise Refusal(f"{code}: {proposal.refused}")
             words = f"{wanted.label[0].lower()}{wanted.label[1:]}"

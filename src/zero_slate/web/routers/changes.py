@@ -5,11 +5,11 @@ from pydantic import BaseModel
 
 from zero_slate.core.canvas.resize import KeepArtwork
 from zero_slate.services.changes.one_shot import ChangePage, Provenance
-from zero_slate.services.changes.several_shots import BatchLine, BatchPage, SharedLine, Undone
+from zero_slate.services.changes.several_shots import BatchEntry, BatchPage, SharedLine, UndoneBatch
 from zero_slate.services.changes.sources import FilePlace, Source
 from zero_slate.services.quick_line import QuickPage
-from zero_slate.services.shots.starting import Begun
-from zero_slate.services.shots_all import ShotPage
+from zero_slate.services.shots.pages import ShotPage
+from zero_slate.services.shots.starting import CreatedShots
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.routers.shot import answer
 from zero_slate.web.slate import TheSlate
@@ -126,13 +126,13 @@ def make_batch(slate: TheSlate, production_id: int, body: WantedBatch) -> BatchN
 
 
 @router.get("/api/productions/{production_id}/batches")
-def batches(slate: TheSlate, production_id: int) -> list[BatchLine]:
+def batches(slate: TheSlate, production_id: int) -> list[BatchEntry]:
     """Return the last changes to several shots."""
     return list(slate.batches.latest(production_id))
 
 
 @router.post("/api/batches/{batch_id}/undo")
-def undo_batch(slate: TheSlate, batch_id: int) -> Undone:
+def undo_batch(slate: TheSlate, batch_id: int) -> UndoneBatch:
     """Take a change of several shots back, whole."""
     return slate.batches.undo(batch_id)
 
@@ -156,7 +156,7 @@ def unshare(slate: TheSlate, production_id: int, body: SomeShots) -> None:
 
 
 @router.post("/api/productions/{production_id}/start", status_code=201)
-def start_shots(slate: TheSlate, production_id: int, body: StartedShots) -> Begun:
+def start_shots(slate: TheSlate, production_id: int, body: StartedShots) -> CreatedShots:
     """Make shots that start from something, all or none."""
     source = body.start.source() if body.start else None
     return slate.starting.begin(production_id, body.codes, source)

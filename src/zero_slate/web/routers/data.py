@@ -6,9 +6,9 @@ from fastapi import APIRouter, File, UploadFile
 from fastapi.responses import FileResponse
 from pydantic import BaseModel
 
-from zero_slate.services.data_files import DataPage, PutRight
+from zero_slate.services.data_files import DataPage, Renumbering
 from zero_slate.services.runtime.jobs import Job
-from zero_slate.services.shots_all import ShotPage
+from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(prefix="/api/shots/{shot_id}/data", tags=["data"])
@@ -28,7 +28,7 @@ class OldCount(BaseModel):
     now: str = ""
 
 
-class Keys(BaseModel):
+class ColumnChoice(BaseModel):
     """The columns whose frames become keys, on version `base`."""
 
     base: int
@@ -36,14 +36,14 @@ class Keys(BaseModel):
 
 
 class DataJob(BaseModel):
-    """How far a file is put right, in bytes; `result` once it is done."""
+    """How far a file is renumbered, in bytes; `result` once it is done."""
 
     id: int
     state: str
     done: int
     total: int
     message: str
-    result: PutRight | None
+    result: Renumbering | None
 
     @classmethod
     def of(cls, job: Job) -> "DataJob":
@@ -66,32 +66,32 @@ def give(slate: TheSlate, shot_id: int, file: Upload) -> DataPage:
 
 
 @router.post("/{number}/preview")
-def preview(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> PutRight:
-    """Say what putting right would do to the first rows; nothing is written."""
+def preview(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> Renumbering:
+    """Say what renumbering would do to the first rows; nothing is written."""
     return slate.data.preview(shot_id, number, body.columns, body.was, body.rate, body.now)
 
 
 @router.post("/{number}/put-right", status_code=202)
 def put_right(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> DataJob:
     """Begin to write the file again with its frames moved."""
-    job = slate.data.put_right(shot_id, number, body.columns, body.was, body.rate, body.now)
+    job = slate.data.renumber(shot_id, number, body.columns, body.was, body.rate, body.now)
     return DataJob.of(job)
 
 
 @router.get("/jobs/{job}")
 def progress(slate: TheSlate, shot_id: int, job: int) -> DataJob:
-    """Return how far a file is put right."""
+    """Return how far a file is renumbered."""
     return DataJob.of(slate.jobs.get(job))
 
 
 @router.get("/{number}/file", response_class=FileResponse)
 def file(slate: TheSlate, shot_id: int, number: int) -> FileResponse:
-    """Return the file that was put right, under the name it had."""
+    """Return the file that was renumbered, under the name it had."""
     name, path = slate.data.written(shot_id, number)
     return FileResponse(path, filename=name, media_type="application/octet-stream")
 
 
 @router.post("/{number}/keys")
-def take_keys(slate: TheSlate, shot_id: int, number: int, body: Keys) -> ShotPage:
+def take_keys(slate: TheSlate, shot_id: int, number: int, body: ColumnChoice) -> ShotPage:
     """Make the file's frames the shot's keys."""
     return slate.data.take_keys(shot_id, number, body.base, body.columns)

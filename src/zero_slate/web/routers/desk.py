@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from zero_slate.core.presentation.sheet import Row
+from zero_slate.core.presentation.sheet import SheetRow
 from zero_slate.services.productions.pages import DeskPage
 from zero_slate.web.slate import TheSlate
 
@@ -30,11 +30,11 @@ class TypedFormat(BaseModel):
 class EditFormatRows(BaseModel):
     """An edit format laid out, and why its values can't go together."""
 
-    rows: list[Row]
+    rows: list[SheetRow]
     problem: str | None
 
 
-class Made(BaseModel):
+class CreatedShot(BaseModel):
     """The number of what was made."""
 
     id: int
@@ -53,9 +53,9 @@ def desk(slate: TheSlate) -> DeskPage:
 
 
 @router.post("/api/productions", status_code=201)
-def start_production(slate: TheSlate, new: NewProduction) -> Made:
+def start_production(slate: TheSlate, new: NewProduction) -> CreatedShot:
     """Start a production."""
-    return Made(id=slate.productions.start(new.title, new.kind, new.typed, new.code_example))
+    return CreatedShot(id=slate.productions.start(new.title, new.kind, new.typed, new.code_example))
 
 
 @router.post("/api/edit-format/reckon")

@@ -17,7 +17,7 @@ class WriteTo(BaseModel):
     replace: bool = False
 
 
-class Written(BaseModel):
+class WrittenFiles(BaseModel):
     """The names of the files that were written."""
 
     files: list[str]
@@ -30,9 +30,9 @@ def plan(slate: TheSlate, shot_id: int, volume: str | None = None, folder: str =
 
 
 @router.post("")
-def write(slate: TheSlate, shot_id: int, to: WriteTo) -> Written:
+def write(slate: TheSlate, shot_id: int, to: WriteTo) -> WrittenFiles:
     """Write the files, all or none."""
-    return Written(files=list(slate.handoff.write(shot_id, to.volume, to.folder, to.replace)))
+    return WrittenFiles(files=list(slate.handoff.write(shot_id, to.volume, to.folder, to.replace)))
 
 
 @router.get("/download", response_class=Response)

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, File, Response, UploadFile
 from pydantic import BaseModel
 
-from zero_slate.services.format_library import FormatLine, Imported, LibraryPage
+from zero_slate.services.format_library import FormatLine, ImportedFormats, LibraryPage
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.slate import TheSlate
 
@@ -49,7 +49,7 @@ def begin_format(slate: TheSlate, body: FormatName) -> FormatLine:
 
 
 @router.post("/file", status_code=201)
-def take_formats(slate: TheSlate, file: Annotated[UploadFile, File()]) -> Imported:
+def take_formats(slate: TheSlate, file: Annotated[UploadFile, File()]) -> ImportedFormats:
     """Store the formats of a file: the good ones, with the others told."""
     return slate.library.take(file.file.read())
 

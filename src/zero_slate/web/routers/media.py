@@ -3,25 +3,25 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from zero_slate.core.canvas.raster import Placing
+from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.element import Align, Role
 from zero_slate.core.time.cadence import RateUse
-from zero_slate.services.media_all import FolderPage, MediaLine, TiedLine
+from zero_slate.services.media_all import FolderPage, LinkedElement, MediaLine
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(tags=["media"])
 
 
-class Place(BaseModel):
+class FolderPath(BaseModel):
     """A folder on a volume."""
 
     volume: str
     path: str = ""
 
 
-class Tie(Place):
-    """Something in a folder to tie to a shot; without `align` the way that fits is taken."""
+class LinkRequest(FolderPath):
+    """Something in a folder to link to a shot; without `align` the way that fits is taken."""
 
     name: str
     align: Align | None = None
@@ -31,7 +31,7 @@ class Tie(Place):
 class OwnPlacing(BaseModel):
     """How an element meets the canvas, empty for the shot's way, and if it is line work."""
 
-    placing: Placing | None = None
+    placing: FitMode | None = None
     line_work: bool = False
 
 
@@ -80,21 +80,21 @@ def folder(slate: TheSlate, volume: str, path: str = "") -> FolderPage:
 
 
 @router.get("/api/shots/{shot_id}/media")
-def tied(slate: TheSlate, shot_id: int) -> list[TiedLine]:
+def linked(slate: TheSlate, shot_id: int) -> list[LinkedElement]:
     """Return a shot's elements and how they agree."""
-    return list(slate.media.tied(shot_id))
+    return list(slate.media.linked(shot_id))
 
 
 @router.post("/api/shots/{shot_id}/media/read", status_code=202)
-def read_folder(slate: TheSlate, shot_id: int, place: Place) -> JobState:
+def read_folder(slate: TheSlate, shot_id: int, place: FolderPath) -> JobState:
     """Begin to read every header in a folder."""
     return JobState.of(slate.media.read_folder(shot_id, place.volume, place.path))
 
 
 @router.post("/api/shots/{shot_id}/media", status_code=204)
-def tie(slate: TheSlate, shot_id: int, body: Tie) -> None:
-    """Tie a sequence or movie to the shot."""
-    slate.media.tie(shot_id, body.volume, body.path, body.name, body.align, body.role)
+def link(slate: TheSlate, shot_id: int, body: LinkRequest) -> None:
+    """Link a sequence or movie to the shot."""
+    slate.media.link(shot_id, body.volume, body.path, body.name, body.align, body.role)
 
 
 @router.put("/api/shots/{shot_id}/media/{element_id}/rate", status_code=204)
@@ -110,9 +110,9 @@ def set_placing(slate: TheSlate, shot_id: int, element_id: int, body: OwnPlacing
 
 
 @router.delete("/api/shots/{shot_id}/media/{element_id}", status_code=204)
-def untie(slate: TheSlate, shot_id: int, element_id: int) -> None:
+def unlink(slate: TheSlate, shot_id: int, element_id: int) -> None:
     """Let go of an element; its files stay as they are."""
-    slate.media.untie(shot_id, element_id)
+    slate.media.unlink(shot_id, element_id)
 
 
 @router.get("/api/jobs/{number}")

@@ -7,10 +7,10 @@ from pydantic import BaseModel
 
 from zero_slate.files.setup_files import read_setup
 from zero_slate.services.cuts.reading import CutPreview
-from zero_slate.services.cuts.recutting import RecutPage, Taken
+from zero_slate.services.cuts.recutting import RecutPage, RecutResult
 from zero_slate.services.productions.pages import EditFormatPage, ProductionPage
 from zero_slate.services.shots_all import Span
-from zero_slate.web.routers.desk import Made, Texts
+from zero_slate.web.routers.desk import CreatedShot, Texts
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(prefix="/api/productions/{production_id}", tags=["production"])
@@ -70,7 +70,7 @@ class TakenRecut(BaseModel):
     against: int | None = None
 
 
-class Answer(BaseModel):
+class MatchAnswer(BaseModel):
     """Whether a shot of the latest cut is one of the cut before."""
 
     code: str
@@ -141,22 +141,22 @@ def take_cut(
 
 
 @router.post("/shots", status_code=201)
-def set_up_shot(slate: TheSlate, production_id: int, body: NewShot) -> Made:
+def set_up_shot(slate: TheSlate, production_id: int, body: NewShot) -> CreatedShot:
     """Set up a shot from its event in the latest cut."""
-    return Made(id=slate.shots.set_up_from_event(production_id, body.code))
+    return CreatedShot(id=slate.shots.set_up_from_event(production_id, body.code))
 
 
 @router.post("/comps", status_code=201)
-def set_up_comp(slate: TheSlate, production_id: int, body: NewComp) -> Made:
+def set_up_comp(slate: TheSlate, production_id: int, body: NewComp) -> CreatedShot:
     """Set up one shot for several adjoining events of the latest cut."""
-    return Made(id=slate.shots.set_up_comp(production_id, body.code, tuple(body.events)))
+    return CreatedShot(id=slate.shots.set_up_comp(production_id, body.code, tuple(body.events)))
 
 
 @router.post("/shots-by-hand", status_code=201)
-def set_up_by_hand(slate: TheSlate, production_id: int, body: NewShotByHand) -> Made:
+def set_up_by_hand(slate: TheSlate, production_id: int, body: NewShotByHand) -> CreatedShot:
     """Set up a shot that isn't in the cut, by in and out points or a length."""
     span = Span(body.into, body.out, body.length)
-    return Made(id=slate.shots.set_up_by_hand(production_id, body.code, body.title, span))
+    return CreatedShot(id=slate.shots.set_up_by_hand(production_id, body.code, body.title, span))
 
 
 @router.get("/recut")
@@ -166,20 +166,20 @@ def recut(slate: TheSlate, production_id: int, against: int | None = None) -> Re
 
 
 @router.post("/recut/take")
-def take_recut(slate: TheSlate, production_id: int, body: TakenRecut) -> Taken:
+def take_recut(slate: TheSlate, production_id: int, body: TakenRecut) -> RecutResult:
     """Take the recut into some shots, or into all that are set up."""
     return slate.recuts.take(production_id, body.codes, body.against)
 
 
 @router.post("/recut/answers", status_code=204)
-def answer_doubt(slate: TheSlate, production_id: int, body: Answer) -> None:
+def answer_doubt(slate: TheSlate, production_id: int, body: MatchAnswer) -> None:
     """Keep whether a shot of the latest cut is one of the cut before."""
     slate.recuts.answer(production_id, body.code, body.former, body.same)
 
 
 @router.post("/setup-file", status_code=201)
-def open_setup_file(slate: TheSlate, production_id: int, file: Upload) -> Made:
+def open_setup_file(slate: TheSlate, production_id: int, file: Upload) -> CreatedShot:
     """Make a shot from a setup file, or a new version of the shot with its code."""
     document = read_setup(file.file.read())
     name = file.filename or "a setup file"
-    return Made(id=slate.shots.take_document(production_id, document, name))
+    return CreatedShot(id=slate.shots.take_document(production_id, document, name))

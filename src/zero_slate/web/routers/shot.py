@@ -4,7 +4,7 @@ from fastapi import APIRouter, Response
 from pydantic import BaseModel, TypeAdapter
 
 from zero_slate.core.time.frames import FrameRange
-from zero_slate.services.shots_all import ShotHead, ShotPage
+from zero_slate.services.shots.pages import ShotHead, ShotPage
 from zero_slate.web.routers.desk import Texts
 from zero_slate.web.slate import TheSlate
 
@@ -38,7 +38,7 @@ class SavedSheet(TypedSheet):
     reasons: dict[str, str | None] = {}
 
 
-class Base(BaseModel):
+class OnVersion(BaseModel):
     """The version that is being looked at."""
 
     base: int
@@ -72,13 +72,13 @@ def save(slate: TheSlate, shot_id: int, body: SavedSheet) -> Response:
 
 
 @router.post("/undo", response_model=ShotPage)
-def undo(slate: TheSlate, shot_id: int, body: Base) -> Response:
+def undo(slate: TheSlate, shot_id: int, body: OnVersion) -> Response:
     """Bring back the content before the last change."""
     return answer(slate.shots.undo(shot_id, body.base))
 
 
 @router.post("/redo", response_model=ShotPage)
-def redo(slate: TheSlate, shot_id: int, body: Base) -> Response:
+def redo(slate: TheSlate, shot_id: int, body: OnVersion) -> Response:
     """Bring back what undo took away."""
     return answer(slate.shots.redo(shot_id, body.base))
 

@@ -3,10 +3,10 @@
 from fastapi import APIRouter
 
 from zero_slate.core.shot.brief import Brief
-from zero_slate.core.time.retime import Keep
-from zero_slate.services.changes.time_change import TypedMark, UpsetPage
-from zero_slate.services.shots_all import ShotPage
-from zero_slate.web.routers.shot import Base, TypedSheet
+from zero_slate.core.time.retime import RetimeMode
+from zero_slate.services.changes.time_change import TimeChangePage, TypedMark
+from zero_slate.services.shots.pages import ShotPage
+from zero_slate.web.routers.shot import OnVersion, TypedSheet
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(prefix="/api/shots/{shot_id}", tags=["time"])
@@ -15,7 +15,7 @@ router = APIRouter(prefix="/api/shots/{shot_id}", tags=["time"])
 class TypedChange(TypedSheet):
     """A change of time being typed, and what it keeps."""
 
-    keep: Keep = Keep.NUMBERS
+    keep: RetimeMode = RetimeMode.NUMBERS
 
 
 class MadeChange(TypedChange):
@@ -24,26 +24,26 @@ class MadeChange(TypedChange):
     base: int
 
 
-class LockedRange(Base):
+class LockedRange(OnVersion):
     """Whether the work range's lock is to be closed."""
 
     closed: bool
 
 
-class Marks(Base):
+class SavedMarks(OnVersion):
     """All keys and markers of a shot."""
 
     marks: list[TypedMark]
 
 
-class NewBrief(Base):
+class NewBrief(OnVersion):
     """A shot's brief."""
 
     brief: Brief
 
 
 @router.post("/change/reckon")
-def reckon_change(slate: TheSlate, shot_id: int, body: TypedChange) -> UpsetPage:
+def reckon_change(slate: TheSlate, shot_id: int, body: TypedChange) -> TimeChangePage:
     """Say what a change of rate, range or count would do; nothing is stored."""
     return slate.retiming.page(shot_id, body.typed, body.keep)
 
@@ -61,7 +61,7 @@ def lock(slate: TheSlate, shot_id: int, body: LockedRange) -> ShotPage:
 
 
 @router.put("/marks")
-def set_marks(slate: TheSlate, shot_id: int, body: Marks) -> ShotPage:
+def set_marks(slate: TheSlate, shot_id: int, body: SavedMarks) -> ShotPage:
     """Store a shot's keys and markers in place of those it had."""
     return slate.retiming.set_marks(shot_id, body.base, body.marks)
 

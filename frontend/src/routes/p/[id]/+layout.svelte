@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import Head from '$lib/frame/Head.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Head from '$lib/shell/Head.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 	import { productionQuery } from '$lib/production/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';

@@ -4,10 +4,10 @@
 	import { page } from '$app/state';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import Notice from '$lib/frame/Notice.svelte';
-	import CutBars from '$lib/pencil/CutBars.svelte';
-	import Mark from '$lib/pencil/Mark.svelte';
-	import Shape from '$lib/pencil/Shape.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import CutBars from '$lib/drawings/CutBars.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
+	import Shape from '$lib/drawings/Shape.svelte';
 	import { productionQuery } from '$lib/production/open.svelte';
 	import ByHand from '$lib/production/ByHand.svelte';
 	import ReadCut from '$lib/production/ReadCut.svelte';
@@ -199,7 +199,7 @@
 						disabled={comp.length < 2 || !compCode.trim()}
 						onclick={() => void setUpComp()}>Set up one comp of {comp.length}</button
 					>
-					<button type="button" class="act" onclick={() => (comp = null)}>Leave it</button>
+					<button type="button" class="act" onclick={() => (comp = null)}>Cancel</button>
 				{:else if several}
 					<a
 						class="act"
@@ -244,7 +244,7 @@
 						type="button"
 						class="act"
 						title={titled('A shot that is not in the cut', 'byHand')}
-						onclick={() => (byHand = true)}>A shot by hand</button
+						onclick={() => (byHand = true)}>Add a shot by hand</button
 					>
 				{/if}
 				{#if fresh.length > 0 && !comp && !several}

@@ -2,9 +2,9 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, take } from '$lib/api/client';
-	import Head from '$lib/frame/Head.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Head from '$lib/shell/Head.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';
@@ -83,7 +83,7 @@
 	>
 		<Mark state="differs" size={10} />
 		<span>{shot.head.warning}</span>
-		<a class="act ml-auto" href={root}>Set the rate, or say why</a>
+		<a class="act ml-auto" href={root}>Set the rate, or add a reason</a>
 	</div>
 {/if}
 {#if lost}

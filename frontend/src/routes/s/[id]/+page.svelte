@@ -2,19 +2,19 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { api, take } from '$lib/api/client';
-	import Notice from '$lib/frame/Notice.svelte';
-	import FrameRule from '$lib/pencil/FrameRule.svelte';
-	import type { RangeKey } from '$lib/pencil/rule/layout';
-	import RowDrawing from '$lib/pencil/RowDrawing.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import FrameRule from '$lib/frame-rule/FrameRule.svelte';
+	import type { RangeKey } from '$lib/frame-rule/layout';
+	import RowDrawing from '$lib/drawings/RowDrawing.svelte';
 	import GuideToggles from '$lib/sheet/GuideToggles.svelte';
-	import Ladder from '$lib/sheet/Ladder.svelte';
+	import Provenance from '$lib/sheet/Provenance.svelte';
 	import QuickLine from '$lib/sheet/QuickLine.svelte';
 	import StartFrom from '$lib/sheet/StartFrom.svelte';
 	import BriefPanel from '$lib/sheet/BriefPanel.svelte';
 	import MarkList from '$lib/sheet/MarkList.svelte';
 	import LedgerRow from '$lib/sheet/LedgerRow.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
-	import { folds } from '$lib/state/folds.svelte';
+	import { collapsed } from '$lib/state/collapsed.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { frameText, version } from '$lib/words';
@@ -24,7 +24,7 @@
 	const shot = openShot();
 	let session = $state<SheetSession | null>(null);
 	let trouble = $state('');
-	let hand = $state('canvas');
+	let selected = $state('canvas');
 	let briefing = $state(false);
 	let starting = $state(false);
 	let writing = $state<Record<string, boolean>>({});
@@ -59,11 +59,11 @@
 	});
 
 	// A row that is being worked on stays, also where it stops differing.
-	const kept = $derived(session?.typed[hand] || writing[hand] ? hand : '');
+	const kept = $derived(session?.typed[selected] || writing[selected] ? selected : '');
 	const rows = $derived(session?.page.sheet.groups.flatMap((group) => group.rows) ?? []);
 
 	function nextDifference(): void {
-		const from = rows.findIndex((row) => row.key === hand);
+		const from = rows.findIndex((row) => row.key === selected);
 		const order = [...rows.slice(from + 1), ...rows.slice(0, from + 1)];
 		const next = order.find((row) => row.state === 'differs');
 		if (!next) return;
@@ -79,11 +79,11 @@
 		redo: () => session?.page.head.redo && void session.step('redo'),
 		nextDifference,
 		use: () => {
-			const offer = session?.row(hand)?.says.find((said) => said.offer)?.offer;
+			const offer = session?.row(selected)?.messages.find((said) => said.fix)?.fix;
 			if (offer) void session?.save(offer.texts);
 		},
 		why: () => {
-			if (session?.row(hand)?.state !== 'follows') writing[hand] = true;
+			if (session?.row(selected)?.state !== 'follows') writing[selected] = true;
 		},
 		lock: () => void session?.lock(!session.page.lock),
 		brief: () => (briefing = true),
@@ -125,12 +125,13 @@
 			{#if session.unsaved}
 				<span>What you typed still stands in its fields, not saved.</span>
 				<button type="button" class="act" onclick={() => void session?.saveMine()}
-					>Save mine on top</button
+					>Save mine as the newer version</button
 				>
-				<button type="button" class="act" onclick={() => session?.takeTheirs()}>Let mine go</button>
+				<button type="button" class="act" onclick={() => session?.takeTheirs()}>Discard mine</button
+				>
 			{:else}
 				<button type="button" class="act" onclick={() => session && (session.clash = null)}
-					>Noted</button
+					>Dismiss</button
 				>
 			{/if}
 		</Notice>
@@ -139,7 +140,7 @@
 		<Notice>
 			{session.trouble}
 			<button type="button" class="act" onclick={() => session && (session.trouble = '')}
-				>Noted</button
+				>Dismiss</button
 			>
 		</Notice>
 	{/if}
@@ -187,7 +188,7 @@
 				</div>
 				{#if starting}<StartFrom onclose={() => (starting = false)} />{/if}
 				{#each sheet.groups as group (group.key)}
-					{@const open = !folds.folded(group.key)}
+					{@const open = !collapsed.has(group.key)}
 					{@const shown = group.rows.filter(
 						(row) => open || row.state === 'differs' || row.problem || row.key === kept
 					)}
@@ -200,7 +201,7 @@
 								type="button"
 								class="flex min-h-[24px] items-baseline gap-3"
 								aria-expanded={open}
-								onclick={() => folds.turn(group.key)}
+								onclick={() => collapsed.turn(group.key)}
 							>
 								<svg width="18" height="10" viewBox="0 0 18 10" aria-hidden="true">
 									<path d={open ? 'M4 2.5h10l-5 6z' : 'M6 0v10l6 -5z'} fill="var(--ink2)" />
@@ -221,11 +222,11 @@
 							<LedgerRow
 								{row}
 								{session}
-								inHand={hand === row.key}
+								selected={selected === row.key}
 								bind:writing={
 									() => writing[row.key] ?? false, (value) => (writing[row.key] = value)
 								}
-								onhand={() => (hand = row.key)}
+								onselect={() => (selected = row.key)}
 							/>
 						{/each}
 					</section>
@@ -263,10 +264,10 @@
 				<div class="min-h-0 grow overflow-y-auto contain-content tight:overflow-visible">
 					<RowDrawing
 						drawings={session.page.drawings}
-						name={session.row(hand)?.drawing ?? 'canvas'}
+						name={session.row(selected)?.drawing ?? 'canvas'}
 					/>
-					{#if hand === 'guides'}<GuideToggles {session} />{/if}
-					<Ladder {session} {hand} />
+					{#if selected === 'guides'}<GuideToggles {session} />{/if}
+					<Provenance {session} {selected} />
 					<BriefPanel {session} bind:writing={briefing} />
 					<MarkList {session} />
 				</div>

@@ -5,7 +5,7 @@ from fractions import Fraction
 
 from zero_slate.core.base.figures import counted, decimal, seconds
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.film import FeetFrames, drawings
 from zero_slate.core.time.frames import FrameRange
 
@@ -43,21 +43,21 @@ class BarDrawing:
     facts: tuple[Fact, ...]
 
 
-def draw_ranges(at: Situation) -> BarDrawing:
+def draw_ranges(context: ShotContext) -> BarDrawing:
     """Draw cut, handles, work range and what is on disk, over what the edit asks."""
-    setup, asked = at.setup, at.asked
+    setup, required = context.setup, context.required
     cut, work = setup.cut_range, setup.work_range
     tracks = []
-    if asked.work_range and asked.cut_range:
-        tracks.append(_track("asked", "blue", (asked.work_range,)))
-        tracks.append(_track("cut", "blue", (asked.cut_range,)))
+    if required.work_range and required.cut_range:
+        tracks.append(_track("asked", "blue", (required.work_range,)))
+        tracks.append(_track("cut", "blue", (required.cut_range,)))
     else:
         tracks.append(_track("cut", "blue", (cut,)))
     tracks.append(_track("work", "ink", (work,)))
     if setup.clip_range != work:
         tracks.append(_track("clip", "ink", (setup.clip_range,)))
-    if at.plate:
-        placed = at.placed[at.plate.id]
+    if context.plate:
+        placed = context.aligned[context.plate.id]
         near = work.widened(setup.handles)
         there = tuple(r for run in placed.present if (r := run.overlap(near)) is not None)
         tracks.append(_track("on disk", "disk", there))
@@ -73,7 +73,7 @@ def draw_ranges(at: Situation) -> BarDrawing:
         max(ends),
         tuple(tracks),
         (
-            Fact("Handles there are", f"{head} + {tail}", short),
+            _handles(head, tail, short),
             Fact("Length", seconds(setup.rate.seconds(setup.delivered_length)), False),
             Fact("35 mm", f"{FeetFrames(setup.delivered_length)} feet", False),
             Fact(
@@ -85,10 +85,16 @@ def draw_ranges(at: Situation) -> BarDrawing:
     )
 
 
-def draw_rates(at: Situation) -> BarDrawing:
+def _handles(head: int, tail: int, short: bool) -> Fact:
+    if head < 0 or tail < 0:
+        return Fact("Handles", "The work range doesn't contain the cut", True)
+    return Fact("Handles, as set", f"{head} + {tail}", short)
+
+
+def draw_rates(context: ShotContext) -> BarDrawing:
     """Draw the edit's last frames over the same seconds of the shot, frame by frame."""
-    mine, edit = at.setup.rate, at.edit.rate
-    frames = at.setup.work_range.length
+    mine, edit = context.setup.rate, context.edit.rate
+    frames = context.setup.work_range.length
     end = edit.seconds(frames)
     start = edit.seconds(max(0, frames - LAST_FRAMES))
     gained = frames * (1 - edit.fraction / mine.fraction)

@@ -6,8 +6,8 @@ from functools import lru_cache
 from zero_slate.core.base.figures import counted, decimal, seconds
 from zero_slate.core.media.element import Element
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.shot.context import Situation
-from zero_slate.core.time.cadence import Cell, Fitted, RateUse, cadence_name, period, strip
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.time.cadence import CadenceCell, Fitted, RateUse, cadence_name, period, strip
 
 # How many elements are drawn, and how many source frames are named.
 MOST_DRAWN = 4
@@ -22,27 +22,27 @@ class CadenceDrawing:
     corner: str
     use: str
     fields: bool
-    cells: tuple[Cell, ...]
+    cells: tuple[CadenceCell, ...]
     comes_round: int
     facts: tuple[Fact, ...]
 
 
-def draw_cadences(at: Situation) -> tuple[CadenceDrawing, ...]:
+def draw_cadences(context: ShotContext) -> tuple[CadenceDrawing, ...]:
     """Draw the cadence of every element that has one, and of a retime that no plate is tied to."""
-    drawn = [draw_cadence(at, element) for element in at.elements[:MOST_DRAWN]]
-    event = at.event
-    if event is not None and event.speed not in (0, 1) and at.plate is None:
+    drawn = [draw_cadence(context, element) for element in context.elements[:MOST_DRAWN]]
+    event = context.event
+    if event is not None and event.speed not in (0, 1) and context.plate is None:
         source = Fitted(
-            event.source.length, event.source_rate, at.setup.rate, RateUse.TIME, event.speed
+            event.source.length, event.source_rate, context.setup.rate, RateUse.TIME, event.speed
         )
-        drawn.append(_drawn(source, at.setup.scan.interlaced))
+        drawn.append(_drawn(source, context.setup.scan.interlaced))
     return tuple(each for each in drawn if each is not None)
 
 
-def draw_cadence(at: Situation, element: Element) -> CadenceDrawing | None:
+def draw_cadence(context: ShotContext, element: Element) -> CadenceDrawing | None:
     """Draw an element's cadence; None where its frames lie one to one."""
-    fitted = at.fitted(element)
-    return _drawn(fitted, at.setup.scan.interlaced) if fitted is not None else None
+    fitted = context.fitted(element)
+    return _drawn(fitted, context.setup.scan.interlaced) if fitted is not None else None
 
 
 def _named(sources: tuple[int, ...], of: int) -> str:
@@ -69,12 +69,12 @@ def _drawn(fitted: Fitted, interlaced: bool) -> CadenceDrawing | None:
         Fact("In this shot", f"{counted(fitted.whole, 'frame')}, {seconds(fitted.seconds)}", False),
         Fact("Speed", f"{decimal(fitted.speed, 4, trim=True)}×", fitted.speed != 1),
         Fact(
-            "Never shown",
+            "Dropped",
             counted(fitted.never, "source frame") + _named(fitted.skipped(NAMED), fitted.never),
             fitted.never > 0,
         ),
         Fact(
-            "Shown again",
+            "Repeated",
             counted(fitted.again, "frame") + _named(fitted.repeated(NAMED), fitted.again),
             False,
         ),

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from zero_slate.core.base.figures import aspect, decimal, megabytes
+from zero_slate.core.canvas.fit import Placement, fit
 from zero_slate.core.canvas.guides import (
     FIELDS,
     SAFE_AREAS,
@@ -16,14 +17,14 @@ from zero_slate.core.canvas.guides import (
     field_size,
     safe_size,
 )
-from zero_slate.core.canvas.raster import Placement, Raster, RasterRefusal, fit
+from zero_slate.core.canvas.raster import Raster, RasterRefusal
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.canvas.signals import facts_of
 from zero_slate.core.canvas.sizes import BYTES_HALF_RGBA, PictureSizes
-from zero_slate.core.media.placement import Landing, landing_words
+from zero_slate.core.media.placement import PlacedPicture, placement_words
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.settings.models import Setup
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,9 +112,9 @@ class _Frame:
         )
 
 
-def draw_canvas(at: Situation) -> CanvasDrawing:
+def draw_canvas(context: ShotContext) -> CanvasDrawing:
     """Draw a shot's canvas as it lands inside the edit's frame, with all that lies on it."""
-    mine, edit = at.setup.raster, at.edit.raster
+    mine, edit = context.setup.raster, context.edit.raster
     placed = fit(mine, edit)
     square = edit.pixel_aspect
     frame = _Frame(
@@ -125,7 +126,7 @@ def draw_canvas(at: Situation) -> CanvasDrawing:
     bars = tuple(bar for bar in _bars(whole, canvas) if bar.width > 0 and bar.height > 0)
     same = placed.scale == 1 and mine == edit
     try:
-        sizes = at.setup.picture_sizes
+        sizes = context.setup.picture_sizes
     except RasterRefusal:
         sizes = None
     shape = mine.display_aspect
@@ -133,13 +134,13 @@ def draw_canvas(at: Situation) -> CanvasDrawing:
         whole,
         canvas,
         bars,
-        tuple(_guides(at.setup.guides, whole, frame, mine)),
-        tuple(_picture(landing, frame, mine) for landing in at.landings),
+        tuple(_guides(context.setup.guides, whole, frame, mine)),
+        tuple(_picture(placed_picture, frame, mine) for placed_picture in context.placed_pictures),
         _overscan(sizes, frame),
-        _region(at.setup, frame),
-        _artwork(at.artwork, frame),
-        str(at.setup.background.colour),
-        str(at.setup.background.line),
+        _region(context.setup, frame),
+        _artwork(context.artwork, frame),
+        str(context.setup.background.colour),
+        str(context.setup.background.line),
         float(edit.pixel_aspect / mine.pixel_aspect),
         f"{edit.width} edit",
         str(edit.height),
@@ -148,11 +149,11 @@ def draw_canvas(at: Situation) -> CanvasDrawing:
         f"{shape.numerator}:{shape.denominator}",
         {
             "canvas": _of_canvas(mine, edit, placed, same),
-            "placing": _of_placing(at, mine),
-            "working": _of_working(at, sizes),
-            "guides": _of_guides(at),
-            "background": _of_background(at),
-            "signal": _of_signal(at, mine),
+            "placing": _of_placing(context, mine),
+            "working": _of_working(context, sizes),
+            "guides": _of_guides(context),
+            "background": _of_background(context),
+            "signal": _of_signal(context, mine),
         },
     )
 
@@ -172,28 +173,30 @@ def _of_canvas(mine: Raster, edit: Raster, placed: Placement, same: bool) -> Cap
     )
 
 
-def _of_placing(at: Situation, canvas: Raster) -> Caption:
+def _of_placing(context: ShotContext, canvas: Raster) -> Caption:
     """List the sizes there are, each once with what it becomes."""
-    told: dict[tuple[object, ...], list[Landing]] = {}
-    for landing in at.landings:
-        told.setdefault((landing.source, landing.how, landing.placed), []).append(landing)
+    told: dict[tuple[object, ...], list[PlacedPicture]] = {}
+    for placed_picture in context.placed_pictures:
+        told.setdefault(
+            (placed_picture.source, placed_picture.how, placed_picture.placed), []
+        ).append(placed_picture)
     facts = tuple(
         Fact(
             f"{found[0].source.size}"
             + (f" ({len(found)} elements)" if len(found) > 1 else f" {found[0].element.role}"),
-            f"{found[0].how}: {landing_words(found[0], canvas)}",
+            f"{found[0].how}: {placement_words(found[0], canvas)}",
             _wrong(found[0], canvas),
         )
         for found in told.values()
     )
-    sizes = {landing.source.size for landing in at.landings}
-    corner = f"{len(sizes)} sizes" if len(sizes) > 1 else str(at.setup.placing)
+    sizes = {placed_picture.source.size for placed_picture in context.placed_pictures}
+    corner = f"{len(sizes)} sizes" if len(sizes) > 1 else str(context.setup.placing)
     none = (Fact("Elements", "none tied yet", False),)
     return Caption("Pictures on the canvas", corner, facts or none)
 
 
-def _of_working(at: Situation, sizes: PictureSizes | None) -> Caption:
-    setup = at.setup
+def _of_working(context: ShotContext, sizes: PictureSizes | None) -> Caption:
+    setup = context.setup
     if sizes is None:
         facts: tuple[Fact, ...] = (Fact("Drawn", "larger than a canvas can be", True),)
     else:
@@ -208,11 +211,13 @@ def _of_working(at: Situation, sizes: PictureSizes | None) -> Caption:
     return Caption("Drawn and delivered", setup.working_scale.name, facts)
 
 
-def _of_guides(at: Situation) -> Caption:
-    shown, canvas = at.setup.guides, at.setup.raster
+def _of_guides(context: ShotContext) -> Caption:
+    shown, canvas = context.setup.guides, context.setup.raster
     facts = [
         Fact(
-            f"{STANDARDS[name]} {name.removeprefix('r95 ')}", safe_size(at.edit.raster, name), False
+            f"{STANDARDS[name]} {name.removeprefix('r95 ')}",
+            safe_size(context.edit.raster, name),
+            False,
         )
         for name in SAFE_AREAS
         if name in shown
@@ -224,28 +229,28 @@ def _of_guides(at: Situation) -> Caption:
     return Caption("Guides", f"{many} shown", tuple(facts))
 
 
-def _of_background(at: Situation) -> Caption:
-    here = at.setup.background
+def _of_background(context: ShotContext) -> Caption:
+    here = context.setup.background
     facts = [Fact("On the display", str(here.colour), False)]
-    if at.background is not None:
-        value = " ".join(f"{channel:.4f}" for channel in at.background)
-        facts.append(Fact(at.setup.working_space, value, False))
+    if context.background is not None:
+        value = " ".join(f"{channel:.4f}" for channel in context.background)
+        facts.append(Fact(context.setup.working_space, value, False))
     facts.append(Fact("Contrast of the line", f"{here.colour.contrast(here.line):.1f} : 1", False))
     return Caption("Background", "alpha" if here.alpha else "opaque", tuple(facts))
 
 
-def _of_signal(at: Situation, mine: Raster) -> Caption:
-    facts = facts_of(at.setup.signal)
+def _of_signal(context: ShotContext, mine: Raster) -> Caption:
+    facts = facts_of(context.setup.signal)
     if facts is None:
         return Caption("Monitor signal", "none", (Fact("Judged on", "the screen alone", False),))
     placed = fit(mine, facts.raster)
     scale = f"{decimal(placed.scale, 3, trim=True)}×"
     return Caption(
         "Monitor signal",
-        str(at.setup.signal),
+        str(context.setup.signal),
         (
             Fact("Carries", f"{facts.raster.size}, {facts.scan}", False),
-            Fact("Frames a second", str(facts.rate), facts.rate != at.setup.rate),
+            Fact("Frames a second", str(facts.rate), facts.rate != context.setup.rate),
             Fact("The canvas on it", scale, placed.scale != 1),
         ),
     )
@@ -273,18 +278,20 @@ def _guides(shown: Guides, edit: Rect, frame: _Frame, canvas: Raster) -> Iterato
         yield GuideLine("mask", mask.written, rect)
 
 
-def _picture(landing: Landing, frame: _Frame, canvas: Raster) -> PictureRect:
-    placed = landing.placed
+def _picture(placed_picture: PlacedPicture, frame: _Frame, canvas: Raster) -> PictureRect:
+    placed = placed_picture.placed
     rect = frame.rect(placed.x, placed.y, placed.width, placed.height)
-    words = landing_words(landing, canvas)
-    return PictureRect(landing.element.media.name, rect, words, _wrong(landing, canvas))
+    words = placement_words(placed_picture, canvas)
+    return PictureRect(
+        placed_picture.element.media.name, rect, words, _wrong(placed_picture, canvas)
+    )
 
 
-def _wrong(landing: Landing, canvas: Raster) -> bool:
+def _wrong(placed_picture: PlacedPicture, canvas: Raster) -> bool:
     return (
-        (landing.enlarged and not landing.element.line)
-        or any(landing.bare(canvas))
-        or landing.loses(canvas)
+        (placed_picture.enlarged and not placed_picture.element.line)
+        or any(placed_picture.bare(canvas))
+        or placed_picture.loses(canvas)
     )
 
 

@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.settings.models import Setup
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,9 +30,9 @@ class MomentsDrawing:
     facts: tuple[Fact, ...]
 
 
-def draw_moments(at: Situation, stored: Setup, raised: int) -> MomentsDrawing:
+def draw_moments(context: ShotContext, stored: Setup, raised: int) -> MomentsDrawing:
     """Lay out the ends of every range; `raised` is what typing adds to the numbers stored."""
-    setup = at.setup
+    setup = context.setup
     clip, work, cut = setup.clip_range, setup.work_range, setup.cut_range
     ends = (
         ("clip begins", clip.first),
@@ -42,9 +42,9 @@ def draw_moments(at: Situation, stored: Setup, raised: int) -> MomentsDrawing:
         ("work ends", work.last),
         ("clip ends", clip.last),
     )
-    ties = at.clock.ties
-    file = None if at.anchor.file is None else at.anchor.file - cut.first
-    columns = (*(("file",) if file is not None else ()), *(tie.name for tie in ties))
+    anchors = context.clock.anchors
+    file = None if context.anchor.file is None else context.anchor.file - cut.first
+    columns = (*(("file",) if file is not None else ()), *(anchor.name for anchor in anchors))
     moments = tuple(
         Moment(
             name,
@@ -52,7 +52,7 @@ def draw_moments(at: Situation, stored: Setup, raised: int) -> MomentsDrawing:
             str(frame),
             (
                 *((str(frame + file),) if file is not None else ()),
-                *(tie.labels((frame,))[0] for tie in ties),
+                *(anchor.labels((frame,))[0] for anchor in anchors),
             ),
         )
         for name, frame in ends

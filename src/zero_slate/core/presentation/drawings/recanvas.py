@@ -6,9 +6,9 @@ from fractions import Fraction
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.canvas.raster import Raster
 from zero_slate.core.canvas.resize import CanvasChange, KeepArtwork
-from zero_slate.core.media.placement import landing_words
+from zero_slate.core.media.placement import placement_words
 from zero_slate.core.presentation.drawings.canvas import PictureRect, Rect
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,10 +31,14 @@ class RecanvasDrawing:
 
 
 def draw_recanvas(
-    at: Situation, old: Raster, keep: KeepArtwork | None, made: CanvasChange | None, artwork: bool
+    context: ShotContext,
+    old: Raster,
+    keep: KeepArtwork | None,
+    made: CanvasChange | None,
+    artwork: bool,
 ) -> RecanvasDrawing:
     """Draw a shot on its new canvas, `at`, over the canvas it had."""
-    new = at.setup.raster
+    new = context.setup.raster
     square = new.pixel_aspect
 
     def rect(x: Fraction, y: Fraction, width: Fraction, height: Fraction) -> Rect:
@@ -52,12 +56,14 @@ def draw_recanvas(
         words = made.bands.words
         seen = f"{decimal(made.seen * 100, 1, trim=True)} %"
     pictures = []
-    for landing in at.landings:
-        placed = landing.placed
-        said = landing_words(landing, new)
+    for placed_picture in context.placed_pictures:
+        placed = placed_picture.placed
+        said = placement_words(placed_picture, new)
         where = rect(placed.x, placed.y, placed.width, placed.height)
         pictures.append(
-            PictureRect(landing.element.media.name, where, said, any(landing.cut_off(new)))
+            PictureRect(
+                placed_picture.element.media.name, where, said, any(placed_picture.cut_off(new))
+            )
         )
     return RecanvasDrawing(
         before,

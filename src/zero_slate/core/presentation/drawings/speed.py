@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.film import drawings
 from zero_slate.core.time.rate import FrameRate
 
@@ -14,7 +14,7 @@ COMMON = (12, 24, 25, 30)
 
 
 @dataclass(frozen=True, slots=True)
-class Speed:
+class PlayedSpeed:
     """A rate, how many frames fill the work range's time, and the drawings each hold needs.
 
     `numerator` ÷ `denominator` is the exact rate; a drawing held for h frames is shown for
@@ -34,20 +34,22 @@ class SpeedDrawing:
 
     title: str
     corner: str
-    speeds: tuple[Speed, ...]
+    speeds: tuple[PlayedSpeed, ...]
     holds: tuple[int, ...]
     facts: tuple[Fact, ...]
 
 
-def draw_speed(at: Situation) -> SpeedDrawing:
+def draw_speed(context: ShotContext) -> SpeedDrawing:
     """Reckon what the work range's time takes at each rate: ⌈seconds × rate⌉ frames."""
-    mine, edit = at.setup.rate, at.edit.rate
-    lasts = mine.seconds(at.setup.work_range.length)
+    mine, edit = context.setup.rate, context.edit.rate
+    lasts = mine.seconds(context.setup.work_range.length)
     rates = dict.fromkeys((edit, mine, *(FrameRate(Fraction(rate)) for rate in COMMON)))
     speeds = []
     for rate in rates:
-        frames = at.setup.work_range.length if rate == mine else int(-(-lasts * rate.fraction // 1))
+        frames = (
+            context.setup.work_range.length if rate == mine else int(-(-lasts * rate.fraction // 1))
+        )
         exact = rate.fraction
         needed = tuple(drawings(frames, hold) for hold in HOLDS)
-        speeds.append(Speed(str(rate), exact.numerator, exact.denominator, frames, needed))
+        speeds.append(PlayedSpeed(str(rate), exact.numerator, exact.denominator, frames, needed))
     return SpeedDrawing("See the speed", str(mine), tuple(speeds), HOLDS, ())

@@ -3,11 +3,11 @@
 from dataclasses import dataclass
 
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.shot.context import Situation
+from zero_slate.core.shot.context import ShotContext
 
 
 @dataclass(frozen=True, slots=True)
-class Step:
+class WedgeStep:
     """One patch: its name, its linear value, and the display's code from 0 to 1."""
 
     label: str
@@ -21,22 +21,22 @@ class WedgeDrawing:
 
     title: str
     corner: str
-    steps: tuple[Step, ...]
+    steps: tuple[WedgeStep, ...]
     facts: tuple[Fact, ...]
 
 
-def draw_wedge(at: Situation) -> WedgeDrawing:
+def draw_wedge(context: ShotContext) -> WedgeDrawing:
     """Draw stops around 18 % grey through the shot's view."""
     title = "Grey through the view"
-    corner = at.setup.working_space
-    if at.probe is None:
+    corner = context.setup.working_space
+    if context.probe is None:
         return WedgeDrawing(title, corner, (), (Fact("Shown", "not known", True),))
     steps = tuple(
-        Step("grey" if not stops else f"{stops:+d}".replace("-", "−"), f"{linear:.3f}", shown)
-        for stops, linear, shown in at.probe.wedge
+        WedgeStep("grey" if not stops else f"{stops:+d}".replace("-", "−"), f"{linear:.3f}", shown)
+        for stops, linear, shown in context.probe.wedge
     )
     facts = (
-        Fact("18 % grey on the display", f"{at.probe.grey:.3f}", False),
-        Fact("White at 1.0 on the display", f"{at.probe.white:.3f}", False),
+        Fact("18 % grey on the display", f"{context.probe.grey:.3f}", False),
+        Fact("White at 1.0 on the display", f"{context.probe.white:.3f}", False),
     )
     return WedgeDrawing(title, corner, steps, facts)

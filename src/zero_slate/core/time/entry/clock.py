@@ -9,7 +9,7 @@ from zero_slate.core.time.timecode import Timecode, labels
 
 
 @dataclass(frozen=True, slots=True)
-class Tie:
+class TimecodeAnchor:
     """A timecode that stands for a shot frame: `label` is frame `frame`, `pace` labels a frame."""
 
     name: str
@@ -36,7 +36,7 @@ class Clock:
 
     rate: FrameRate
     drop: bool = False
-    ties: tuple[Tie, ...] = ()
+    anchors: tuple[TimecodeAnchor, ...] = ()
 
     def read_label(self, text: str) -> Timecode:
         """Read a label at this rate, in either spelling where labels drop. Raises Refusal."""
@@ -67,22 +67,26 @@ class Entry:
         self.said.extend(word for word in words if word not in self.said)
 
 
-def nearest_tie(ties: Iterable[Tie], label_text: str, drop: bool | None) -> tuple[Tie, Timecode]:
+def nearest_anchor(
+    anchors: Iterable[TimecodeAnchor], label_text: str, drop: bool | None
+) -> tuple[TimecodeAnchor, Timecode]:
     """Return the tie that a label lies closest to in time, with the label at that tie's rate.
 
     Raises TimecodeRefusal where the label can't be at any of them, and ValueError without ties.
     """
-    best: tuple[Fraction, Tie, Timecode] | None = None
+    best: tuple[Fraction, TimecodeAnchor, Timecode] | None = None
     refused: Exception | None = None
-    for tie in ties:
+    for anchor in anchors:
         try:
-            label = Timecode.parse(label_text, tie.label.rate, drop=drop or tie.label.drop or None)
+            label = Timecode.parse(
+                label_text, anchor.label.rate, drop=drop or anchor.label.drop or None
+            )
         except ValueError as error:
             refused = refused or error
             continue
-        away = abs(label.seconds - tie.label.seconds)
+        away = abs(label.seconds - anchor.label.seconds)
         if best is None or away < best[0]:
-            best = (away, tie, label)
+            best = (away, anchor, label)
     if best is None:
         raise refused or ValueError("there is no timecode to read by")
     return best[1], best[2]

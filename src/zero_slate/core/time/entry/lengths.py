@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from zero_slate.core.base.figures import counted, decimal, round_half_up
 from zero_slate.core.time.entry.clock import Clock, Entry
-from zero_slate.core.time.entry.scanner import EntryRefusal, Scan
+from zero_slate.core.time.entry.scanner import EntryRefusal, Scanner
 from zero_slate.core.time.film import FRAMES_PER_FOOT, FeetFrames, of_feet
 from zero_slate.core.time.timecode import Timecode
 
@@ -40,7 +40,7 @@ def read_length(text: str, entry: Entry) -> int:
 
     Raises EntryRefusal, and TimecodeRefusal for a label that can't be.
     """
-    scan = Scan(text)
+    scan = Scanner(text)
     sign = scan.take(_SIGN)
     frames = take_length(scan, entry)
     if frames is None or not scan.done:
@@ -65,7 +65,7 @@ def write_length(frames: int, form: LengthForm, clock: Clock) -> str:
             return f"{seconds}s{frames - round_half_up(seconds * clock.rate.fraction)}f"
 
 
-def take_length(scan: Scan, entry: Entry) -> int | None:
+def take_length(scan: Scanner, entry: Entry) -> int | None:
     """Read a length where one stands; None where none does."""
     label = scan.take(TIMECODE)
     if label:
@@ -80,7 +80,7 @@ def take_length(scan: Scan, entry: Entry) -> int | None:
     return int(number[0]) if number else None
 
 
-def take_measure(scan: Scan, entry: Entry) -> int | None:
+def take_measure(scan: Scanner, entry: Entry) -> int | None:
     """Read a length that shows its unit; None where none stands here."""
     drawings = scan.take(_DRAWINGS)
     if drawings:

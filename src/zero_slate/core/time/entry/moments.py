@@ -2,9 +2,9 @@
 
 import re
 
-from zero_slate.core.time.entry.clock import Entry, nearest_tie
+from zero_slate.core.time.entry.clock import Entry, nearest_anchor
 from zero_slate.core.time.entry.lengths import NUMBER, TIMECODE, take_length
-from zero_slate.core.time.entry.scanner import EntryRefusal, Scan
+from zero_slate.core.time.entry.scanner import EntryRefusal, Scanner
 
 WORKS = "A frame is a number (1009), a step from what stands (+8, -8) or a timecode (01:00:10:00)."
 
@@ -14,7 +14,7 @@ _SIGN = re.compile(r"[+-]")
 
 def read_moment(text: str, entry: Entry) -> int:
     """Read a whole text as a frame. Raises EntryRefusal, and TimecodeRefusal for a label."""
-    scan = Scan(text)
+    scan = Scanner(text)
     frame = take_moment(scan, entry)
     if frame is None or not scan.done:
         raise scan.refuse(WORKS)
@@ -23,8 +23,8 @@ def read_moment(text: str, entry: Entry) -> int:
 
 def read_number(text: str, entry: Entry) -> int:
     """Read the number a count starts at: a timecode is its frames since midnight."""
-    label = Scan(text).take(TIMECODE)
-    if label and Scan(text).text == label[0]:
+    label = Scanner(text).take(TIMECODE)
+    if label and Scanner(text).text == label[0]:
         frames = entry.clock.read_label(text).frames
         entry.say(f"{label[0]} is {frames} frames after midnight")
         return frames
@@ -36,7 +36,7 @@ def write_moment(frame: int) -> str:
     return str(frame) if frame >= 0 else f"={frame}"
 
 
-def take_moment(scan: Scan, entry: Entry) -> int | None:
+def take_moment(scan: Scanner, entry: Entry) -> int | None:
     """Read a frame where one stands; None where none does."""
     exact = scan.take(_EXACT)
     if exact:
@@ -58,9 +58,9 @@ def take_moment(scan: Scan, entry: Entry) -> int | None:
 
 def _from_label(text: str, entry: Entry) -> int:
     clock = entry.clock
-    if not clock.ties:
+    if not clock.anchors:
         raise EntryRefusal(f"{text} can't be found: this shot has no timecode yet. {WORKS}")
-    tie, label = nearest_tie(clock.ties, text, clock.drop or None)
-    frame = tie.frame_of(label)
-    entry.say(f"{tie.name} {label} is frame {frame}")
+    anchor, label = nearest_anchor(clock.anchors, text, clock.drop or None)
+    frame = anchor.frame_of(label)
+    entry.say(f"{anchor.name} {label} is frame {frame}")
     return frame

@@ -6,7 +6,7 @@ from zero_slate.core.time.entry.clock import Entry
 from zero_slate.core.time.entry.lengths import WORKS as LENGTH_WORKS
 from zero_slate.core.time.entry.lengths import take_length, take_measure
 from zero_slate.core.time.entry.moments import take_moment, write_moment
-from zero_slate.core.time.entry.scanner import Scan
+from zero_slate.core.time.entry.scanner import Scanner
 from zero_slate.core.time.frames import FrameRange
 
 WORKS = "A range is two frames (1001-1100), a frame and a length (1001+100) or a length (4s)."
@@ -23,7 +23,7 @@ def read_range(text: str, entry: Entry) -> FrameRange:
     stands = entry.stands if isinstance(entry.stands, FrameRange) else None
     found = read_whole(text, entry, stands.first if stands else None)
     if found is None:
-        raise Scan(text).refuse(WORKS)
+        raise Scanner(text).refuse(WORKS)
     return found
 
 
@@ -32,13 +32,13 @@ def read_whole(text: str, entry: Entry, start: int | None) -> FrameRange | None:
 
     A measure alone begins at `start`.
     """
-    scan = Scan(text)
+    scan = Scanner(text)
     stands = entry.stands if isinstance(entry.stands, FrameRange) else None
     if start is not None:
         length = take_measure(scan, entry)
         if length is not None and scan.done:
             return FrameRange.starting(start, length)
-        scan = Scan(text)
+        scan = Scanner(text)
     first = take_moment(scan, entry.at(stands.first if stands else None))
     if first is None:
         raise scan.refuse(WORKS)
@@ -84,7 +84,7 @@ def write_range(run: FrameRange) -> str:
 
 
 def _one(text: str, entry: Entry, stands: int) -> int:
-    scan = Scan(text)
+    scan = Scanner(text)
     frame = take_moment(scan, entry.at(stands))
     if frame is None or not scan.done:
         raise scan.refuse(WORKS)

@@ -9,7 +9,7 @@ class EntryRefusal(Refusal):
     """A text that can't be read as time: what of it, where, and what would work."""
 
 
-class Scan:
+class Scanner:
     """A text, and how far it is read."""
 
     def __init__(self, text: str):

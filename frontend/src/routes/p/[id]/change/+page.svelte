@@ -5,8 +5,8 @@
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema, type Texts } from '$lib/api/client';
 	import { wanted } from '$lib/change/source';
-	import Notice from '$lib/frame/Notice.svelte';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 	import { productionQuery } from '$lib/production/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { clock } from '$lib/words';
@@ -37,7 +37,7 @@
 	let groups = $state<string[]>(['canvas', 'picture']);
 	let out = $state.raw<number[]>([]);
 	let said = $state.raw<Schema<'BatchPage'> | null>(null);
-	let past = $state.raw<Schema<'BatchLine'>[]>([]);
+	let past = $state.raw<Schema<'BatchEntry'>[]>([]);
 	let trouble = $state('');
 	let done = $state('');
 	let asked = 0;
@@ -149,7 +149,7 @@
 	>
 		<h2 class="text-head font-semibold">Change {all.length} shots at once</h2>
 		<p class="pb-2 text-sm text-ink2">
-			Nothing is changed before you make it. One undo takes all of it back.
+			Nothing changes until you apply it. One undo takes all of it back.
 		</p>
 		<div class="flex gap-3 pb-2" role="group" aria-label="Take values from">
 			<button
@@ -224,7 +224,7 @@
 					{each.shots === 1 ? 'shot' : 'shots'}
 					{#if each.undone_at}<span class="text-ink2">taken back</span>
 					{:else}<button type="button" class="act" onclick={() => void takeBack(each.id)}
-							>Take it back</button
+							>Undo</button
 						>{/if}
 				</p>
 			{/each}
@@ -238,7 +238,7 @@
 					type="button"
 					class="act"
 					disabled={!touched.length || touched.some((each) => each.refused)}
-					title={titled('Make this change', 'makeChange')}
+					title={titled('Apply this change', 'makeChange')}
 					onclick={() => void make()}
 					>Change {touched.length} {touched.length === 1 ? 'shot' : 'shots'} as one</button
 				>
@@ -264,9 +264,9 @@
 						{#each each.changes as text (text)}<span class="num block text-[11.5px]">{text}</span
 							>{/each}
 						{#each each.appear as text (text)}<span class="block"
-								><strong class="text-red">appears</strong> {text}</span
+								><strong class="text-red">new</strong> {text}</span
 							>{/each}
-						{#each each.vanish as text (text)}<span class="block text-ink2">settled: {text}</span
+						{#each each.vanish as text (text)}<span class="block text-ink2">resolved: {text}</span
 							>{/each}
 					</span>
 				</div>

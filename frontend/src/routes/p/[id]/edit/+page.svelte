@@ -3,8 +3,8 @@
 	import { page } from '$app/state';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, take, words } from '$lib/api/client';
-	import Notice from '$lib/frame/Notice.svelte';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
@@ -100,7 +100,7 @@
 {#if done}<Notice calm
 		>{done}
 		{#if made !== null}<button type="button" class="act" onclick={() => void takeBack()}
-				>Take it back, shots and all</button
+				>Undo for all shots</button
 			>{/if}</Notice
 	>{/if}
 {#if said}
@@ -126,7 +126,7 @@
 			{#if !changed}
 				<p class="text-ink2">
 					Nothing is changed yet. Type in a value, and each of the {said.shots} shots that it would touch
-					stands here with what appears and what is settled.
+					stands here with what is new and what is resolved.
 				</p>
 			{:else}
 				<ul class="pb-3">
@@ -135,7 +135,7 @@
 				<label class="flex items-baseline gap-2 pb-3">
 					<input type="checkbox" bind:checked={along} onchange={() => void session.reckon()} />
 					<span
-						>Bring the {following} of {said.shots} shots along that have the old values, as one change.
+						>Update the {following} of {said.shots} shots that still have the old values, as one change.
 						Untick single shots to leave them out.</span
 					>
 				</label>
@@ -147,9 +147,7 @@
 						title={titled('Change the edit format', 'makeChange')}
 						onclick={() => void change()}>Change the edit format</button
 					>
-					<button type="button" class="act" onclick={() => session.leave()}
-						>Leave it as it is</button
-					>
+					<button type="button" class="act" onclick={() => session.leave()}>Cancel</button>
 				</p>
 				{#each said.touched as each (each.code)}
 					<div class="grid grid-cols-[22px_96px_auto_1fr] gap-x-3 border-t border-rule py-2">
@@ -157,7 +155,7 @@
 							<input
 								type="checkbox"
 								class="h-[18px] w-[18px] accent-ink"
-								aria-label="Bring {each.code} along"
+								aria-label="Update {each.code}"
 								checked={!out.includes(each.id)}
 								onchange={(event) => turn(each.id, event.currentTarget.checked)}
 							/>
@@ -168,9 +166,9 @@
 						>
 						<span class="text-sm leading-tight">
 							{#each each.appear as text (text)}<span class="block"
-									><strong class="text-red">appears</strong> {text}</span
+									><strong class="text-red">new</strong> {text}</span
 								>{/each}
-							{#each each.vanish as text (text)}<span class="block text-ink2">settled: {text}</span
+							{#each each.vanish as text (text)}<span class="block text-ink2">resolved: {text}</span
 								>{/each}
 							{#if each.follows_along && along}<span class="block text-ink2"
 									>{out.includes(each.id) ? 'left as it is' : 'takes the new values'}</span

@@ -3,8 +3,8 @@
 	import { page } from '$app/state';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import Notice from '$lib/frame/Notice.svelte';
-	import RecutBars from '$lib/pencil/RecutBars.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import RecutBars from '$lib/drawings/RecutBars.svelte';
 	import { cutNumber } from '$lib/words';
 
 	type Line = Schema<'RecutLine'>;
@@ -59,7 +59,7 @@
 		}
 	}
 
-	async function answer(doubt: Schema<'Doubt'>, same: boolean): Promise<void> {
+	async function answer(doubt: Schema<'UncertainMatch'>, same: boolean): Promise<void> {
 		try {
 			await take(
 				api.POST('/api/productions/{production_id}/recut/answers', {
@@ -87,7 +87,8 @@
 	);
 	const lines = $derived(
 		said?.lines.filter(
-			(line) => only === ALL || (only === CHANGED ? line.fate !== 'unchanged' : line.fate === only)
+			(line) =>
+				only === ALL || (only === CHANGED ? line.change !== 'unchanged' : line.change === only)
 		) ?? []
 	);
 	const longest = $derived(
@@ -99,8 +100,8 @@
 	const signed = (number: number) => (number > 0 ? `+${number}` : number < 0 ? `−${-number}` : '0');
 
 	function gains(line: Line): string {
-		if (line.fate === 'slipped') return `${signed(-line.head)} in the source`;
-		if (line.fate === 'retimed') return line.speed;
+		if (line.change === 'slipped') return `${signed(-line.head)} in the source`;
+		if (line.change === 'retimed') return line.speed;
 		if (!line.head && !line.tail) return '';
 		return `${signed(line.head)} head, ${signed(line.tail)} tail`;
 	}
@@ -130,7 +131,9 @@
 					class="act"
 					disabled={!said.to_take}
 					onclick={() => void takeThem(null)}
-					>{said.to_take ? `Take all ${said.to_take} changes` : 'Nothing left to take'}</button
+					>{said.to_take
+						? `Apply ${said.to_take} ${said.to_take === 1 ? 'change' : 'changes'}`
+						: 'Nothing left to apply'}</button
 				>
 			</span>
 		</div>
@@ -159,10 +162,10 @@
 				>
 			</thead>
 			<tbody>
-				{#each lines as line (line.code + line.fate)}
+				{#each lines as line (line.code + line.change)}
 					<tr
 						class="h-[40px] border-t border-rule hover:bg-raised"
-						class:text-ink2={line.fate === 'unchanged' || line.fate.startsWith('moved')}
+						class:text-ink2={line.change === 'unchanged' || line.change.startsWith('moved')}
 						data-recut={line.code}
 					>
 						<td class="num font-semibold whitespace-nowrap">
@@ -178,10 +181,10 @@
 								>{/if}
 						</td>
 						<td class="leading-tight">
-							<span class={line.fate === 'gone' || line.fate === 'new' ? 'font-semibold' : ''}
-								>{line.fate}</span
+							<span class={line.change === 'gone' || line.change === 'new' ? 'font-semibold' : ''}
+								>{line.change}</span
 							>
-							{#if line.moved && line.fate !== 'new' && line.fate !== 'gone'}<span
+							{#if line.moved && line.change !== 'new' && line.change !== 'gone'}<span
 									class="num block text-[11px] text-ink2">{signed(line.moved)} in the edit</span
 								>{/if}
 						</td>
@@ -205,8 +208,8 @@
 							>{line.ask || (line.work_after ? 'covered' : '')}</td
 						>
 						<td class="text-right text-sm leading-tight">
-							{#if line.doubt}
-								{@const doubt = line.doubt}
+							{#if line.uncertain}
+								{@const doubt = line.uncertain}
 								<span class="block"
 									>Is it {doubt.former}? Both show
 									<span class="num">{doubt.shared} of {doubt.of}</span>
@@ -229,13 +232,13 @@
 							{:else if line.taken}<span class="text-ink2">taken</span>
 							{:else if line.takes}
 								<button type="button" class="act" onclick={() => void takeThem([line.code])}
-									>Take it</button
+									>Apply</button
 								>
-							{:else if line.fate === 'new' && line.shot_id === null}
+							{:else if line.change === 'new' && line.shot_id === null}
 								<button type="button" class="act" onclick={() => void takeThem([line.code])}
 									>Set it up</button
 								>
-							{:else if line.fate === 'gone' && line.shot_id !== null}
+							{:else if line.change === 'gone' && line.shot_id !== null}
 								<span class="text-ink2">kept as it is</span>
 							{/if}
 						</td>

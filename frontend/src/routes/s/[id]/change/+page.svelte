@@ -7,7 +7,7 @@
 	import Findings from '$lib/change/Findings.svelte';
 	import Recanvas from '$lib/change/Recanvas.svelte';
 	import { fromAddress } from '$lib/change/source';
-	import Notice from '$lib/frame/Notice.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 
@@ -78,7 +78,7 @@
 		<main class="min-h-0 min-w-0 grow overflow-auto px-[22px] py-4" aria-label="The change">
 			<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pb-2">
 				<h2 class="text-head font-semibold">{proposal.label}</h2>
-				<span class="text-sm text-ink2">Nothing is changed before you make it.</span>
+				<span class="text-sm text-ink2">Nothing changes until you apply it.</span>
 			</div>
 			{#if proposal.refused}<p role="alert" class="pb-2 text-red">{proposal.refused}</p>{/if}
 			{#if chosen.length}
@@ -96,11 +96,11 @@
 					type="button"
 					class="act"
 					disabled={!taken.length || proposal.refused !== null}
-					title={titled('Make this change', 'makeChange')}
+					title={titled('Apply this change', 'makeChange')}
 					onclick={() => void make()}
 					>{taken.length === chosen.length
-						? `Take all ${chosen.length}`
-						: `Take ${taken.length} of ${chosen.length}`}</button
+						? `Apply ${chosen.length} ${chosen.length === 1 ? 'change' : 'changes'}`
+						: `Apply ${taken.length} of ${chosen.length} changes`}</button
 				>
 				{#if leave.length}
 					<button

@@ -1,8 +1,8 @@
-<!-- A data file exported under an old count or rate, put right. -->
+<!-- A data file exported under an old count or rate, renumbered. -->
 <script lang="ts">
 	import { api, sendForm, take, form, words, type Schema } from '$lib/api/client';
-	import Busy from '$lib/frame/Busy.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
+	import Busy from '$lib/shell/Busy.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { size } from '$lib/words';
 	import Drop from '$lib/ui/drop/Drop.svelte';
@@ -17,7 +17,7 @@
 	let was = $state('');
 	let rate = $state('');
 	let now = $state('');
-	let preview = $state.raw<Schema<'PutRight'> | null>(null);
+	let preview = $state.raw<Schema<'Renumbering'> | null>(null);
 	let job = $state.raw<Schema<'DataJob'> | null>(null);
 	let trouble = $state('');
 	let calm = $state('');
@@ -69,7 +69,7 @@
 		}
 	}
 
-	async function putRight(): Promise<void> {
+	async function renumber(): Promise<void> {
 		if (!file) return;
 		trouble = calm = '';
 		try {
@@ -135,7 +135,7 @@
 {#if trouble}<Notice>{trouble}</Notice>{/if}
 {#if calm}<Notice calm>{calm}</Notice>{/if}
 <main class="min-h-0 grow overflow-y-auto px-[22px] py-4">
-	<h2 class="pb-1 text-head font-semibold">Put a data file right</h2>
+	<h2 class="pb-1 text-head font-semibold">Renumber a data file</h2>
 	<p class="max-w-[80ch] pb-3 text-sm text-ink2">
 		Key times, track points, exposure lists: rows with a frame number in them, exported while this
 		shot was counted otherwise or ran at another rate. Only the frame numbers are written anew;
@@ -251,7 +251,7 @@
 						type="button"
 						class="act"
 						disabled={job?.state === 'running'}
-						onclick={() => void putRight()}>Put {file.file_name} right</button
+						onclick={() => void renumber()}>Renumber {file.file_name}</button
 					>
 				{/if}
 			</p>

@@ -1,7 +1,7 @@
 <!-- Handing the shot on: what will be written, to a folder or as a download. -->
 <script lang="ts">
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import Notice from '$lib/frame/Notice.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import Confirm from '$lib/ui/confirm/Confirm.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';

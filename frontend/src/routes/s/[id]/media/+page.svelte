@@ -1,11 +1,11 @@
 <!-- The shot's files: what is tied to it, and what a folder holds. -->
 <script lang="ts">
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import Busy from '$lib/frame/Busy.svelte';
-	import Notice from '$lib/frame/Notice.svelte';
+	import Busy from '$lib/shell/Busy.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import MediaCard from '$lib/media/MediaCard.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import TiedCard from '$lib/media/TiedCard.svelte';
+	import LinkedCard from '$lib/media/LinkedCard.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 
 	const ASK_EVERY = 150;
@@ -18,7 +18,7 @@
 	const shot = openShot();
 	const path = { shot_id: shot.id };
 
-	let tied = $state.raw<Schema<'TiedLine'>[] | null>(null);
+	let tied = $state.raw<Schema<'LinkedElement'>[] | null>(null);
 	let volume = $state('');
 	let folder = $state('');
 	let here = $state.raw<Schema<'FolderPage'> | null>(null);
@@ -103,7 +103,7 @@
 		);
 	}
 
-	function place(id: number, placing: Schema<'Placing'> | null, lineWork: boolean): void {
+	function place(id: number, placing: Schema<'FitMode'> | null, lineWork: boolean): void {
 		void act(
 			take(
 				api.PUT('/api/shots/{shot_id}/media/{element_id}/placing', {
@@ -114,7 +114,7 @@
 		);
 	}
 
-	function untie(id: number): void {
+	function unlink(id: number): void {
 		void act(
 			take(
 				api.DELETE('/api/shots/{shot_id}/media/{element_id}', {
@@ -124,7 +124,7 @@
 		);
 	}
 
-	const isTied = (name: string) =>
+	const isLinked = (name: string) =>
 		tied?.some(
 			(each) => each.volume === volume && each.folder === folder && each.line.name === name
 		);
@@ -136,11 +136,11 @@
 >
 	<section
 		class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
-		aria-label="Tied to this shot"
+		aria-label="Linked to this shot"
 	>
-		<h2 class="pb-2 text-head font-semibold">Tied to this shot</h2>
+		<h2 class="pb-2 text-head font-semibold">Linked to this shot</h2>
 		{#each tied ?? [] as each (each.id)}
-			<TiedCard
+			<LinkedCard
 				tied={each}
 				onagain={(align) =>
 					tie({
@@ -150,7 +150,7 @@
 						role: each.role as Schema<'Role'>,
 						align
 					})}
-				onuntie={() => untie(each.id)}
+				onunlink={() => unlink(each.id)}
 				onrate={(rate, use) => setRate(each.id, rate, use)}
 				onplace={(placing, lineWork) => place(each.id, placing, lineWork)}
 			/>
@@ -184,7 +184,7 @@
 			{#each job?.results ?? [] as line (line.name)}
 				<MediaCard {line}>
 					{#snippet actions()}
-						{#if isTied(line.name)}<span class="text-ink2">tied to this shot</span>
+						{#if isLinked(line.name)}<span class="text-ink2">linked to this shot</span>
 						{:else if !line.problem}
 							{#each ROLES as [role, words] (role)}
 								<button

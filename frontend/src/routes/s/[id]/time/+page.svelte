@@ -3,7 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, take, words, type Schema, type Texts } from '$lib/api/client';
-	import Notice from '$lib/frame/Notice.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import Fields from '$lib/sheet/Fields.svelte';
 	import Trouble from '$lib/sheet/Trouble.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
@@ -14,8 +14,8 @@
 	const path = { shot_id: shot.id };
 
 	let typed = $state.raw<Texts>(given());
-	let keep = $state<Schema<'Keep'>>('the timing');
-	let said = $state.raw<Schema<'UpsetPage'> | null>(null);
+	let keep = $state<Schema<'RetimeMode'>>('the timing');
+	let said = $state.raw<Schema<'TimeChangePage'> | null>(null);
 	let trouble = $state('');
 	let asked = 0;
 
@@ -66,7 +66,7 @@
 	}
 
 	const sound = $derived(said !== null && !said.problem && said.rows.every((row) => !row.problem));
-	const upset = $derived(said?.upset ?? null);
+	const upset = $derived(said?.impact ?? null);
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -80,7 +80,7 @@
 		>
 			<h2 class="pb-1 text-head font-semibold">Change the time of this shot</h2>
 			<p class="pb-2 text-sm text-ink2">
-				Nothing is changed before you take it. Fields take 24p, 1001+100, +8, 4s, 6+12ft, 12x2 and
+				Nothing changes until you apply it. Fields take 24p, 1001+100, +8, 4s, 6+12ft, 12x2 and
 				timecode.
 			</p>
 			{#each said.rows as row (row.key)}
@@ -147,9 +147,9 @@
 				<p class="pb-2">{upset.sentence}</p>
 				<p class="flex gap-5 pb-3">
 					<button type="button" class="act" disabled={!sound || !upset} onclick={() => void make()}
-						>Take this change</button
+						>Apply this change</button
 					>
-					<button type="button" class="act" onclick={() => leave()}>Leave it as it is</button>
+					<button type="button" class="act" onclick={() => leave()}>Cancel</button>
 				</p>
 				<p class="flex flex-wrap gap-x-6 pb-3 text-sm">
 					<span class={upset.outside ? 'font-semibold text-red' : 'text-ink2'}

@@ -21,7 +21,7 @@
 					: 'bg-raised'} -ml-px"
 				title="frame {cell.frame + 1}: source {cell.sources
 					.map((source) => source + 1)
-					.join(', ')}{cell.again ? ', shown again' : ''}{cell.skipped
+					.join(', ')}{cell.again ? ', repeated' : ''}{cell.skipped
 					? `, ${cell.skipped} passed over before it`
 					: ''}"
 			>

@@ -29,7 +29,7 @@
 	const frames = $derived((drawing.holds[hold] ?? 1) as number);
 
 	/** The moment of the walk that a rate shows after `elapsed` seconds. */
-	function shown(speed: Schema<'Speed'>): number {
+	function shown(speed: Schema<'PlayedSpeed'>): number {
 		const drawn = Math.floor((elapsed * speed.numerator) / speed.denominator / frames);
 		const made = way === 'same drawings' ? pair[0]! : speed;
 		return (drawn * frames * made.denominator) / made.numerator;

@@ -1,4 +1,4 @@
-<!-- The drawing that belongs to the row in hand, with its figures under it. -->
+<!-- The drawing that belongs to the selected row, with its figures under it. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import BarsDrawing from './BarsDrawing.svelte';

@@ -1,10 +1,10 @@
-<!-- Where the value of the row in hand comes from: each level, the nearest lowest. -->
+<!-- Where the value of the selected row comes from: each level, the nearest lowest. -->
 <script lang="ts">
 	import { api, take, type Schema } from '$lib/api/client';
 	import { clock } from '$lib/words';
 	import type { SheetSession } from './session.svelte';
 
-	let { session, hand }: { session: SheetSession; hand: string } = $props();
+	let { session, selected }: { session: SheetSession; selected: string } = $props();
 
 	let said = $state.raw<Record<string, Schema<'Provenance'>>>({});
 
@@ -18,8 +18,8 @@
 		);
 	});
 
-	const mine = $derived(said[hand]);
-	const row = $derived(session.row(hand));
+	const mine = $derived(said[selected]);
+	const row = $derived(session.row(selected));
 </script>
 
 {#if mine && row}
@@ -29,7 +29,7 @@
 			<span class="text-ink2">comes from</span>
 		</h3>
 		<ol>
-			{#each mine.rungs as rung (rung.level)}
+			{#each mine.entries as rung (rung.level)}
 				<li
 					class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 border-t border-rule py-1"
 					data-level={rung.level}
@@ -53,7 +53,7 @@
 		</ol>
 		{#if mine.follow}
 			<p class="border-t border-rule pt-1.5">
-				<a class="act" href="/s/{session.id}/change?follow={hand}"
+				<a class="act" href="/s/{session.id}/change?follow={selected}"
 					>Follow the {mine.follow === 'Edit format' || mine.follow === 'House setup'
 						? mine.follow.toLowerCase()
 						: mine.follow} again …</a

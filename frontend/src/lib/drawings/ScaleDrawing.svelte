@@ -1,4 +1,4 @@
-<!-- The canvas in the edit's frame, to scale, with the layers that belong to the row in hand. -->
+<!-- The canvas in the edit's frame, to scale, with the layers that belong to the selected row. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import GuideLines from './GuideLines.svelte';
@@ -233,7 +233,7 @@
 		font-family: var(--font-figures);
 		font-size: 11px;
 	}
-	.asked {
+	.required {
 		fill: var(--blue);
 	}
 	.own {

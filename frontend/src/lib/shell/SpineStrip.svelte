@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import Mark from '$lib/pencil/Mark.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
 	import { titled } from '$lib/state/keys.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { address, spines, type Spine } from '$lib/state/spines.svelte';

@@ -1,22 +1,22 @@
 <!-- An element tied to the shot: how it agrees, how it is laid, and at which rate it is used. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import CadenceStrip from '$lib/pencil/CadenceStrip.svelte';
+	import CadenceStrip from '$lib/drawings/CadenceStrip.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import MediaCard from './MediaCard.svelte';
 
 	let {
 		tied,
 		onagain,
-		onuntie,
+		onunlink,
 		onrate,
 		onplace
 	}: {
-		tied: Schema<'TiedLine'>;
+		tied: Schema<'LinkedElement'>;
 		onagain: (align?: Schema<'Align'>) => void;
-		onuntie: () => void;
+		onunlink: () => void;
 		onrate: (rate: string, use: Schema<'RateUse'>) => void;
-		onplace: (placing: Schema<'Placing'> | null, lineWork: boolean) => void;
+		onplace: (placing: Schema<'FitMode'> | null, lineWork: boolean) => void;
 	} = $props();
 
 	const ALIGNS = {
@@ -37,7 +37,7 @@
 	{#snippet actions()}
 		<span class="text-xs text-ink2">{tied.role}</span>
 		<button type="button" class="act" onclick={() => onagain()}>Read again</button>
-		<button type="button" class="act" onclick={onuntie}>Untie</button>
+		<button type="button" class="act" onclick={onunlink}>Unlink</button>
 	{/snippet}
 </MediaCard>
 <div class="flex flex-wrap items-center gap-x-2 gap-y-1 pb-2 pl-6 text-ink2">

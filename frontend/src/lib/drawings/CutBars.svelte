@@ -7,7 +7,7 @@
 		length,
 		longest,
 		width = 150
-	}: { bars: Schema<'Bars'> | null; length: number; longest: number; width?: number } = $props();
+	}: { bars: Schema<'CutBars'> | null; length: number; longest: number; width?: number } = $props();
 
 	const scale = $derived(width / Math.max(1, longest));
 	const head = $derived(bars ? Math.max(0, -Math.min(bars.work.first, bars.cut.first)) : 0);

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 
-	type Stretch = Schema<'Stretch'>;
+	type Stretch = Schema<'RecutStretch'>;
 
 	let {
 		before,

@@ -4,12 +4,12 @@
 
 	let {
 		formats,
-		hand,
-		onhand
+		selected,
+		onselect
 	}: {
 		formats: Schema<'FormatLine'>[];
-		hand: string;
-		onhand: (name: string) => void;
+		selected: string;
+		onselect: (name: string) => void;
 	} = $props();
 
 	const WIDE = 404;
@@ -33,14 +33,14 @@
 		}
 		return [...seen.values()].sort((a, b) => b.width * b.height - a.width * a.height);
 	});
-	const mine = $derived(formats.find((each) => each.name === hand));
+	const mine = $derived(formats.find((each) => each.name === selected));
 </script>
 
 <svg
 	viewBox="0 0 {WIDE} {floor + EDGE}"
 	class="w-full"
 	role="img"
-	aria-label="{shapes.length} shapes at one scale{mine ? `; in hand ${mine.name}` : ''}"
+	aria-label="{shapes.length} shapes at one scale{mine ? `; selected ${mine.name}` : ''}"
 >
 	{#each shapes as shape (`${shape.width}x${shape.height}`)}
 		<!-- A pointer may pick a shape here; the list beside it does the same by keyboard. -->
@@ -54,7 +54,7 @@
 			stroke="var(--ink2)"
 			stroke-opacity="0.6"
 			role="presentation"
-			onclick={() => onhand(shape.names[0]!)}
+			onclick={() => onselect(shape.names[0]!)}
 		>
 			<title>{shape.names.join(', ')}</title>
 		</rect>
@@ -69,7 +69,7 @@
 			stroke="var(--ink)"
 			stroke-width="2"
 			pointer-events="none"
-			data-in-hand
+			data-selected
 		/>
 		<text x={EDGE} y="15">{mine.name} · {mine.shown}</text>
 	{/if}

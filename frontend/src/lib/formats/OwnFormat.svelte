@@ -1,4 +1,4 @@
-<!-- An own format being written: a new one from the one in hand, or one that stands. -->
+<!-- An own format being written: a new one from the selected one, or one that stands. -->
 <script lang="ts">
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
 	import Choice from '$lib/ui/choice/Choice.svelte';
@@ -131,6 +131,6 @@
 	</p>
 {/if}
 <p class="flex gap-5 pt-3">
-	<button type="button" class="act" onclick={() => void keep()}>Keep this format</button>
-	<button type="button" class="act" onclick={onclose}>Leave it</button>
+	<button type="button" class="act" onclick={() => void keep()}>Save format</button>
+	<button type="button" class="act" onclick={onclose}>Cancel</button>
 </p>

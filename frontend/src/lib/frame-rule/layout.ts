@@ -31,7 +31,7 @@ const ELEMENT = 10;
 const ELEMENTS_FROM = 96;
 
 /** Place every scale and band: those of elements stand under the shot's own frames. */
-export function layout(rule: Schema<'Rule'>): RuleLayout {
+export function layout(rule: Schema<'FrameRule'>): RuleLayout {
 	const bands: Record<string, BandPlace> = {
 		cut: { y: 37, height: 9 },
 		work: { y: 48, height: 9 },

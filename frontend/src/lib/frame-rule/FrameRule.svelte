@@ -2,9 +2,9 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import { KEYS } from '$lib/state/keys.svelte';
-	import Hatch from './Hatch.svelte';
-	import { layout, LEFT, RIGHT, type End, type RangeKey } from './rule/layout';
-	import { RuleView } from './rule/view.svelte';
+	import Hatch from '$lib/drawings/Hatch.svelte';
+	import { layout, LEFT, RIGHT, type End, type RangeKey } from './layout';
+	import { RuleView } from './view.svelte';
 
 	let {
 		rule,
@@ -20,7 +20,7 @@
 		onmark,
 		element = $bindable()
 	}: {
-		rule: Schema<'Rule'>;
+		rule: Schema<'FrameRule'>;
 		/** Whether an answer of the server is awaited: a drag waits for it, and draws on. */
 		busy: boolean;
 		/** A range as it is typed in one piece, and what was understood or is wrong. */
@@ -50,7 +50,7 @@
 
 	let width = $state(1100);
 	let chosen = $state<number | null>(null);
-	let inHand = $state('work');
+	let selected = $state('work');
 	let dragging = $state<{ band: string; end: End } | null>(null);
 	let dragged = $state<number | null>(null);
 	let snapped = $state(false);
@@ -77,8 +77,8 @@
 	const spoken = $derived(
 		rule.scales.map((each) => `${each.label} ${each.readings[reading] ?? ''}`).join(', ')
 	);
-	/** The range that is typed and set by keys: that of the band in hand, or else the work range. */
-	const range = $derived(RANGES[inHand] ?? 'work_range');
+	/** The range that is typed and set by keys: that of the selected band, or else the work range. */
+	const range = $derived(RANGES[selected] ?? 'work_range');
 	const typed = $derived(typing(range));
 
 	/** A band's range as the hand has it: an end in drag is where the pointer is. */
@@ -164,7 +164,7 @@
 	function grip(event: PointerEvent, name: string, end: End): void {
 		event.preventDefault();
 		event.stopPropagation();
-		inHand = name;
+		selected = name;
 		if (isLocked(name)) {
 			refused = true;
 			return;
@@ -211,7 +211,7 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.altKey || event.ctrlKey || event.metaKey) return;
-		const ends = band(inHand)?.runs;
+		const ends = band(selected)?.runs;
 		const names = rule.bands.map((each) => each.key);
 		const step = event.shiftKey ? 10 : 1;
 		const acts: Record<string, () => void> = {
@@ -219,9 +219,9 @@
 			ArrowRight: () => show(Math.min(rule.whole.last, frame + step)),
 			Home: () => show(ends?.[0]?.first ?? frame),
 			End: () => show(ends?.at(-1)?.last ?? frame),
-			ArrowDown: () => (inHand = names[(names.indexOf(inHand) + 1) % names.length] ?? inHand),
+			ArrowDown: () => (selected = names[(names.indexOf(selected) + 1) % names.length] ?? selected),
 			ArrowUp: () =>
-				(inHand = names[(names.indexOf(inHand) + names.length - 1) % names.length] ?? inHand),
+				(selected = names[(names.indexOf(selected) + names.length - 1) % names.length] ?? selected),
 			b: () => set('first'),
 			l: () => set('last'),
 			i: () => onmark(frame),
@@ -303,25 +303,25 @@
 		>{/if}
 	<span class="ml-auto flex items-baseline gap-3 text-xs text-ink2">
 		{#if snapped}<span class="text-ink">held at {dragged}</span>{/if}
-		<span><span class="text-ink">{band(inHand)?.label}</span> in hand</span>
+		<span><span class="text-ink">{band(selected)?.label}</span> selected</span>
 		<button
 			type="button"
 			class="act min-h-[24px]"
 			title="Show less of the rule, larger (+)"
-			onclick={() => view.zoom(0.5, frame)}>Closer</button
+			onclick={() => view.zoom(0.5, frame)}>Zoom in</button
 		>
 		<button
 			type="button"
 			class="act min-h-[24px]"
 			title="Show more of the rule (-)"
-			onclick={() => view.zoom(2, frame)}>Farther</button
+			onclick={() => view.zoom(2, frame)}>Zoom out</button
 		>
 		<button
 			type="button"
 			class="act min-h-[24px]"
 			disabled={view.whole}
 			title="Show all of the rule (0)"
-			onclick={() => view.all()}>All</button
+			onclick={() => view.all()}>Show all</button
 		>
 	</span>
 </div>
@@ -364,7 +364,7 @@
 	{#each rule.bands as each (each.key)}
 		{@const place = places.bands[each.key]}
 		{#if place}
-			<g class="band {each.tone}" class:hand={inHand === each.key}>
+			<g class="band {each.tone}" class:chosen={selected === each.key}>
 				<text x="18" y={place.y + place.height / 2 + 4} class="name">{each.label}</text>
 				{#each each.key in RANGES ? [held(each.key) ?? each.runs[0]!] : each.runs as run (run.first)}
 					{#if visible(run)}
@@ -495,7 +495,7 @@
 	.band .note {
 		fill: var(--red);
 	}
-	.band.hand .name:not(.note) {
+	.band.chosen .name:not(.note) {
 		font-weight: 700;
 	}
 	.mark {

@@ -1,0 +1,1 @@
+"""The kinds of setting: how each is typed, read and written."""

@@ -1,0 +1,91 @@
+"""Codes, lines of text, and values that are one short text."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.safe_names import require_code
+from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.settings.schema import Part, Texts
+from zero_slate.core.time.entry.clock import Entry
+
+
+@dataclass(frozen=True, slots=True)
+class CodeKind:
+    """A code that is safe in file names."""
+
+    parts = (Part("code", "Code", 18),)
+
+    def read(self, texts: Texts, entry: Entry) -> str:
+        """Return the code; letters, digits, `_`, `-` and `.` are safe everywhere."""
+        return require_code(texts["code"].strip())
+
+    def texts(self, value: str) -> dict[str, str]:
+        """Return the code."""
+        return {"code": value}
+
+    def show(self, value: str) -> str:
+        """Write the code."""
+        return value
+
+
+@dataclass(frozen=True, slots=True)
+class TextKind:
+    """A line of free text."""
+
+    label: str
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """One long field."""
+        return (Part("text", self.label, 30),)
+
+    def read(self, texts: Texts, entry: Entry) -> str:
+        """Return the text without white space around it."""
+        text = texts["text"].strip()
+        if len(text) > LONGEST_TEXT:
+            raise Refusal(
+                f"{self.label} has {len(text)} characters and takes at most {LONGEST_TEXT}.",
+                nearest=text[:LONGEST_TEXT],
+                part="text",
+            )
+        return text
+
+    def texts(self, value: str) -> dict[str, str]:
+        """Return the text."""
+        return {"text": value}
+
+    def show(self, value: str) -> str:
+        """Write the text."""
+        return value
+
+
+@dataclass(frozen=True, slots=True)
+class ShortKind:
+    """A value that is written as one short text of its own grammar."""
+
+    label: str
+    value: type[TextValue]
+    width: int
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """One field."""
+        return (Part("text", self.label, self.width),)
+
+    def read(self, texts: Texts, entry: Entry) -> TextValue:
+        """Return the value that the text stands for."""
+        try:
+            return self.value.parse(texts["text"])
+        except Refusal as refusal:
+            raise refusal.in_part("text") from None
+
+    def texts(self, value: TextValue) -> dict[str, str]:
+        """Return the text."""
+        return {"text": str(value)}
+
+    def show(self, value: TextValue) -> str:
+        """Write the text."""
+        return str(value)
+
+
+LONGEST_TEXT = 120

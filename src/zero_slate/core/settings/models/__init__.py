@@ -1,0 +1,1 @@
+"""What has settings: edit format, house setup, and a shot's setup."""
