@@ -25,19 +25,17 @@ def measure() -> Iterator[Figure]:
         yield Figure("format library, slowest search of 560", slowest * 1000, " ms", 30)
         production = slate.productions.start("Long", "", {"rate": {"rate": "23.976"}})
         slate.cuts.take(production, edl().encode(), "cut.edl", "24000/1001", None)
-        codes = [line.code for line in slate.productions.page(production).lines]
+        codes = [line.code for line in slate.cut_pages.page(production).lines]
         for start in range(0, len(codes), 500):
             slate.starting.begin(production, codes[start : start + 500], None)
         count = len(codes)
-        slate.productions.edit_format(production, TYPED, along=True)
-        shown = min(
-            seconds(lambda: slate.productions.edit_format(production, TYPED, along=True), 3)
-        )
+        slate.edit_formats.preview(production, TYPED, along=True)
+        shown = min(seconds(lambda: slate.edit_formats.preview(production, TYPED, along=True), 3))
         yield Figure(f"edit format of {count} shots, previewed", shown * 1000, " ms", 1000)
-        version = slate.productions.page(production).edit_version
+        version = slate.cut_pages.page(production).edit_version
 
         started = time.perf_counter()
-        made = slate.batches.change_edit_format(production, version, TYPED, True, frozenset())
+        made = slate.edit_formats.change(production, version, TYPED, True, frozenset())
         taken = time.perf_counter() - started
         yield Figure(f"edit format of {count} shots, applied", taken * 1000, " ms", 3000)
         assert made is not None

@@ -34,7 +34,7 @@ def measure() -> Iterator[Figure]:
     """Measure both, on the demo: the server in a process of its own, as it runs for people."""
     with tempfile.TemporaryDirectory() as home:
         slate = Slate(make_demo(Config(home=Path(home)), reset=False, tell=lambda _: None))
-        recent = {shot.code: shot.id for shot in slate.productions.desk().recent}
+        recent = {shot.code: shot.id for shot in slate.desk.page().recent}
         shot = recent["FRO_0030"]
         numbers = count()
 

@@ -93,11 +93,11 @@ def change_rate(page: Page) -> None:
 
 
 def put_right(file: Path) -> Steps:
-    """Put a data file right."""
+    """Renumber a data file."""
 
     def go(page: Page) -> None:
         page.locator("input[type=file]").set_input_files(file)
-        page.get_by_role("button", name=f"Put {file.name} right").click()
+        page.get_by_role("button", name=f"Renumber {file.name}").click()
         page.get_by_text("frames merged").wait_for()
 
     return go

@@ -1,13 +1,22 @@
-"""An installation to test on: a workspace, its services, and the API in front of them."""
+"""An installation to test on: a workspace, its services, and the API in front of them.
 
+Properties are tried with the same examples each time; `make explore` tries others, for as long as
+it is told.
+"""
+
+import os
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
+from filelock import FileLock
+from hypothesis import settings
 
 from tests.makers import edl, event, write_sequence
 from zero_slate.config import Config
+from zero_slate.demo.make import make_demo
 from zero_slate.web.app import create_app
 from zero_slate.web.slate import Slate
 
@@ -16,6 +25,40 @@ CUT = edl(
     event(2, "04:31:09:09", "01:00:05:02", 92, "FRO_0030_plate_v001"),
 )
 FORMAT = {"rate": {"rate": "23.976"}, "canvas": {"width": "1920", "height": "1080"}}
+
+
+settings.register_profile("same", derandomize=True, deadline=None, database=None)
+settings.register_profile(
+    "explore", deadline=None, max_examples=int(os.environ.get("ZERO_SLATE_EXAMPLES", "1000"))
+)
+settings.load_profile(os.environ.get("ZERO_SLATE_PROPERTIES", "same"))
+
+
+@pytest.fixture(scope="session")
+def demo_made_once(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The demo's home, made once for all workers of a run; to be copied, and never changed."""
+    shared = tmp_path_factory.getbasetemp()
+    if os.environ.get("PYTEST_XDIST_WORKER"):
+        shared = shared.parent
+    home = shared / "the-demo"
+    with FileLock(shared / "the-demo.lock"):
+        if not (home / "made").exists():
+            make_demo(Config(home=home, who="tester"), reset=False, tell=lambda _: None)
+            (home / "made").touch()
+    return home
+
+
+@pytest.fixture(scope="module")
+def demo_home(demo_made_once: Path, tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A copy of the demo for one module: its database and configuration, its media as links."""
+    home = tmp_path_factory.mktemp("demo") / "home"
+
+    def copy(source: str, target: str) -> None:
+        way = os.link if "volumes" in Path(source).parts else shutil.copy2
+        way(source, target)
+
+    shutil.copytree(demo_made_once, home, copy_function=copy)
+    return home
 
 
 @pytest.fixture
@@ -49,4 +92,4 @@ def production(slate: Slate) -> int:
 @pytest.fixture
 def shot(slate: Slate, production: int) -> int:
     """FRO_0030, set up from its event."""
-    return slate.shots.set_up_from_event(production, "FRO_0030")
+    return slate.new_shots.set_up_from_event(production, "FRO_0030")

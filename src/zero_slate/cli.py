@@ -25,7 +25,7 @@ from zero_slate.files.setup_files import (
     write_document,
 )
 from zero_slate.services.media.checking import Checked, check_paths
-from zero_slate.services.media_all import frames_words
+from zero_slate.services.media.lines import frames_words
 
 app = typer.Typer(
     help="Sets up a shot so that everything made in it matches the edit.",

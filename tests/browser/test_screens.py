@@ -93,7 +93,7 @@ def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:
     for key, heading in (
         ("m", "Linked to this shot"),
         ("t", "Change the time of this shot"),
-        ("q", "Put a data file right"),
+        ("q", "Renumber a data file"),
         ("h", "What is written"),
         ("k", "Everywhere"),
     ):

@@ -215,7 +215,7 @@ def test_a_data_file_is_put_right(page: Page, served: Served, tmp_path: Path) ->
     chosen.set_input_files(served.home / "volumes/orchard/data/RIV_0010_exposure.json")
     expect(page.get_by_label("start")).to_be_checked()
     expect(page.get_by_label("Frame in the file")).to_have_value("1")
-    page.get_by_role("button", name="Put RIV_0010_exposure.json right").click()
+    page.get_by_role("button", name="Renumber RIV_0010_exposure.json").click()
     expect(page.get_by_text("0 frames merged")).to_be_visible()
     with page.expect_download() as saved:
         page.get_by_role("link", name="Save RIV_0010_exposure.json").click()

@@ -14,21 +14,13 @@ from zero_slate.demo import make
 from zero_slate.demo.make import make_demo
 from zero_slate.demo.story import ORCHARD, STORIES
 from zero_slate.files.media.folders import find
-from zero_slate.services.productions_all import Productions
-from zero_slate.services.runtime.workspace import Workspace
-from zero_slate.services.shots_all import Shots
+from zero_slate.web.slate import Slate
 
 
 @pytest.fixture(scope="module")
-def made(tmp_path_factory: pytest.TempPathFactory) -> Config:
-    config = Config(home=tmp_path_factory.mktemp("demo"), who="tester")
-    return make_demo(config, reset=False, tell=lambda _: None)
-
-
-def pages(config: Config) -> tuple[Workspace, Shots, Productions]:
-    workspace = Workspace(config)
-    shots = Shots(workspace)
-    return workspace, shots, Productions(workspace, shots)
+def made(demo_home: Path) -> Config:
+    """The demo, to be changed by this module alone."""
+    return make_demo(Config(home=demo_home, who="tester"), reset=False, tell=lambda _: None)
 
 
 def media_of(config: Config, story: str, code: str):
@@ -38,13 +30,13 @@ def media_of(config: Config, story: str, code: str):
 
 
 def test_the_first_production_has_one_of_each(made: Config) -> None:
-    _, _, productions = pages(made)
-    orchard, harbour = productions.desk().productions
+    slate = Slate(made)
+    orchard, harbour = slate.desk.page().productions
     assert (orchard.title, orchard.shots) == ("The Tin Orchard", 19)
     assert (orchard.tally.follows, orchard.tally.reason) == (4, 2)
     assert (orchard.tally.differs, orchard.tally.new) == (8, 3)
     assert harbour.format == "1920 × 1080 · 25 · upper field first"
-    page = productions.page(orchard.id)
+    page = slate.cut_pages.page(orchard.id)
     assert (page.frames, page.length) == (1723, "71.86 s")
     states = {line.code: line.state for line in page.lines}
     assert states["FRO_0030"] is State.DIFFERS
@@ -89,10 +81,10 @@ def test_it_is_small(made: Config) -> None:
 def test_a_second_start_keeps_what_was_changed(
     made: Config, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    _, shots, productions = pages(made)
-    shot = next(s for s in productions.desk().recent if s.code == "FRO_0010").id
-    version = shots.load(shot).head.version
-    shots.save(shot, version, {"title": {"text": "mine"}}, {})
+    slate = Slate(made)
+    shot = next(s for s in slate.desk.page().recent if s.code == "FRO_0010").id
+    version = slate.shots.load(shot).head.version
+    slate.shots.save(shot, version, {"title": {"text": "mine"}}, {})
 
     def never(*_: object) -> None:
         raise AssertionError("media were made again")
@@ -100,7 +92,7 @@ def test_a_second_start_keeps_what_was_changed(
     monkeypatch.setattr(make, "_write_media", never)
     again = make_demo(Config(home=made.home, who="tester"), reset=False, tell=lambda _: None)
     assert again.volumes == made.volumes
-    assert pages(again)[1].load(shot).content.setup.title == "mine"
+    assert Slate(again).shots.load(shot).content.setup.title == "mine"
 
 
 def test_a_reset_starts_afresh_and_an_interrupted_start_too(
@@ -119,9 +111,9 @@ def test_a_reset_starts_afresh_and_an_interrupted_start_too(
     again = make_demo(Config(home=home, who="tester"), reset=True, tell=lambda _: None)
     assert written == [story.volume for story in STORIES]
     assert not (home / "volumes.making").exists()
-    _, shots, productions = pages(again)
-    shot = next(s for s in productions.desk().recent if s.code == "FRO_0010").id
-    assert shots.load(shot).content.setup.title == "First light through the glass leaves"
+    slate = Slate(again)
+    shot = next(s for s in slate.desk.page().recent if s.code == "FRO_0010").id
+    assert slate.shots.load(shot).content.setup.title == "First light through the glass leaves"
 
 
 def test_serving_the_home_again_finds_its_volumes(

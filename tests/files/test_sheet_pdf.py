@@ -60,12 +60,12 @@ def test_the_sheet_is_one_page_with_its_words_and_the_same_each_time(
     long = {"guides": {"text": "action, title, r95 action, r95 graphics, fields, 1.85, 9:16"}}
     typed = {"title": {"text": "Čert & žába"}, "canvas": {"width": "1998"}, **long}
     slate.shots.save(shot, 1, typed, {"canvas": "Room for the shake"})
-    answer = client.get(f"/api/shots/{shot}/sheet.pdf")
+    answer = client.get(f"/api/v1/shots/{shot}/sheet.pdf")
     assert answer.headers["content-type"] == "application/pdf"
     content = answer.content
     assert content.startswith(b"%PDF-")
     assert content.count(b"/Type /Page\n") == 1
-    assert content == client.get(f"/api/shots/{shot}/sheet.pdf").content
+    assert content == client.get(f"/api/v1/shots/{shot}/sheet.pdf").content
     # Everything drawn is in one stream: it has text, lines and both pencils' colours.
     streams = content.split(b"stream\n")[1:]
     drawn = b"".join(_unpacked(stream) for stream in streams)

@@ -26,7 +26,7 @@ def setup_of(slate: Slate, shot: int):
 @pytest.fixture
 def two(slate: Slate, production: int, shot: int) -> tuple[int, int]:
     """FRO_0030 and FRO_0010, both set up."""
-    return shot, slate.shots.set_up_from_event(production, "FRO_0010")
+    return shot, slate.new_shots.set_up_from_event(production, "FRO_0010")
 
 
 def test_a_format_says_what_comes_along_and_lets_each_be_kept(slate: Slate, shot: int) -> None:
@@ -115,7 +115,7 @@ def test_a_files_header_says_size_rate_and_what_it_doesnt(
     slate: Slate, shot: int, config: Config
 ) -> None:
     place = FilePlace("media", "plates/FRO_0030", "FRO_0030_plate.####.exr")
-    names = [e.name for e in slate.media.folder("media", "plates/FRO_0030").found]
+    names = [e.name for e in slate.volumes.folder("media", "plates/FRO_0030").found]
     source = Source(file=FilePlace(place.volume, place.path, names[0]))
     page = slate.changing.page(shot, source, NONE, None)
     rows = {row.key: row for row in page.proposal.rows}
@@ -128,7 +128,7 @@ def test_rows_say_where_they_come_from_since_when_and_by_whom(
     slate: Slate, shot: int, production: int
 ) -> None:
     def of(key: str):
-        return slate.changing.provenance(shot)[key]
+        return slate.provenances.of(shot, key)
 
     assert [(r.name, r.stands) for r in of("canvas").entries] == [
         ("House setup", False),
@@ -142,7 +142,7 @@ def test_rows_say_where_they_come_from_since_when_and_by_whom(
     slate.shots.save(shot, 2, {"canvas": {"width": "2000"}}, {})
     own = of("canvas")
     assert [r.name for r in own.entries if r.stands] == ["This shot"]
-    assert own.follow == "D-cinema 2K flat 1.85 24p"
+    assert own.follow == "Follow the format D-cinema 2K flat 1.85 24p again"
     slate.changing.take(shot, 3, Source(follow=("canvas",)), NONE, None)
     assert str(setup_of(slate, shot).canvas) == "1998 × 1080"
 
@@ -194,29 +194,29 @@ def test_an_edit_format_and_its_shots_are_one_change(
     slate: Slate, two: tuple[int, int], production: int
 ) -> None:
     typed = {"canvas": {"width": "1998"}}
-    made = slate.batches.change_edit_format(production, 1, typed, True, frozenset([two[1]]))
+    made = slate.edit_formats.change(production, 1, typed, True, frozenset([two[1]]))
     assert made is not None
     assert [str(setup_of(slate, each).canvas) for each in two] == ["1998 × 1080", "1920 × 1080"]
     (line, *_) = slate.batches.latest(production)
     assert (line.shots, line.undone_at) == (1, None)
     slate.batches.undo(made)
     assert str(setup_of(slate, two[0]).canvas) == "1920 × 1080"
-    assert slate.productions.page(production).cells[0].value == "1920 × 1080"
+    assert slate.cut_pages.page(production).cells[0].value == "1920 × 1080"
     assert slate.shots.load(two[0]).stored.edit.canvas == Size(1920, 1080)
 
 
 def test_shots_that_share_a_setup_are_changed_once_and_may_be_left_out(
     slate: Slate, two: tuple[int, int], production: int
 ) -> None:
-    slate.batches.share(production, "Night", list(two))
-    (shared,) = slate.batches.shared(production)
+    slate.shared_setups.share(production, "Night", list(two))
+    (shared,) = slate.shared_setups.shared(production)
     assert shared.codes == ("FRO_0010", "FRO_0030")
     with pytest.raises(Refusal, match="two or more"):
-        slate.batches.share(production, "Alone", [two[0]])
-    slate.batches.unshare(production, [two[0]])
-    assert slate.batches.shared(production)[0].shots == (two[1],)
-    slate.batches.unshare(production, [two[1]])
-    assert slate.batches.shared(production) == ()
+        slate.shared_setups.share(production, "Alone", [two[0]])
+    slate.shared_setups.unshare(production, [two[0]])
+    assert slate.shared_setups.shared(production)[0].shots == (two[1],)
+    slate.shared_setups.unshare(production, [two[1]])
+    assert slate.shared_setups.shared(production) == ()
 
 
 def test_several_shots_start_at_once_or_none(slate: Slate, production: int) -> None:
@@ -230,7 +230,7 @@ def test_several_shots_start_at_once_or_none(slate: Slate, production: int) -> N
     assert [setup.cut_range.length for setup in setups] == [122, 96]
     with pytest.raises(Refusal, match="one name where capitals"):
         slate.starting.begin(production, ["NEW_0010", "ETE_5"], None)
-    assert slate.productions.page(production).tally.new == 1
+    assert slate.cut_pages.page(production).tally.new == 1
     with pytest.raises(Refusal, match="1 to 500"):
         slate.starting.begin(production, [" "], None)
 
@@ -239,7 +239,7 @@ def test_a_shot_by_hand_starts_from_a_plates_header(
     slate: Slate, production: int, config: Config
 ) -> None:
     write_sequence(config.volumes["media"] / "new", "plate", range(1, 41))
-    (entry,) = slate.media.folder("media", "new").found
+    (entry,) = slate.volumes.folder("media", "new").found
     source = Source(file=FilePlace("media", "new", entry.name))
     (made,) = slate.starting.begin(production, ["NEW_0010"], source).ids
     setup = setup_of(slate, made)
@@ -262,12 +262,12 @@ def locked(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Slate:
 
 def test_a_facilitys_locks_hold_everywhere_and_say_by_what(locked: Slate) -> None:
     production = locked.productions.start("A film", "", {})
-    page = locked.productions.edit_format(production, {"rate": {"rate": "24"}}, along=True)
+    page = locked.edit_formats.preview(production, {"rate": {"rate": "24"}}, along=True)
     rate = next(row for row in page.rows if row.key == "rate")
     assert rate.problem is not None
     assert rate.problem.message == "Rate is locked at 25 by zero-slate.toml."
     with pytest.raises(Refusal, match="Rate is locked at 25"):
-        locked.batches.change_edit_format(production, 1, {"rate": {"rate": "24"}}, True, NONE)
+        locked.edit_formats.change(production, 1, {"rate": {"rate": "24"}}, True, NONE)
     (shot,) = locked.starting.begin(production, ["FRO_0030"], None).ids
     setup = setup_of(locked, shot)
     assert (str(setup.canvas), setup.working_space) == ("2048 × 1080", "Linear Rec.709 (sRGB)")
@@ -322,12 +322,12 @@ def test_the_quick_line_is_applied_as_one_change(slate: Slate, shot: int) -> Non
 
 
 def test_elements_have_placements_of_their_own(slate: Slate, shot: int) -> None:
-    (entry,) = slate.media.folder("media", "plates/FRO_0030").found
-    linked = slate.media.link(shot, "media", "plates/FRO_0030", entry.name, None)
-    slate.media.set_placing(shot, linked.id, "pixel for pixel", True)
-    (line,) = slate.media.linked(shot)
+    (entry,) = slate.volumes.folder("media", "plates/FRO_0030").found
+    linked = slate.elements.link(shot, "media", "plates/FRO_0030", entry.name, None)
+    slate.elements.set_placing(shot, linked.id, "pixel for pixel", True)
+    (line,) = slate.elements.linked(shot)
     assert (line.placing, line.line_work) == ("pixel for pixel", True)
     assert line.becomes == "at its own size, bars of 928 px left and right, 522 px above and below"
     # Read again, it keeps them.
-    slate.media.link(shot, "media", "plates/FRO_0030", entry.name, None)
-    assert slate.media.linked(shot)[0].line_work
+    slate.elements.link(shot, "media", "plates/FRO_0030", entry.name, None)
+    assert slate.elements.linked(shot)[0].line_work

@@ -1,5 +1,6 @@
 """Files: folders on volumes, how they agree, tying them, handing on."""
 
+import threading
 import time
 from pathlib import Path
 
@@ -12,7 +13,7 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import State
 from zero_slate.files.setup_files import read_setup
 from zero_slate.files.volume_files import CannotRead, OutsideVolume
-from zero_slate.services.runtime.jobs import Job, Jobs
+from zero_slate.services.runtime.jobs import AT_ONCE, MOST_WAITING, Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.web.slate import Slate
 
@@ -21,16 +22,16 @@ PLATES = "plates/FRO_0030"
 
 def finished(job: Job) -> Job:
     for _ in range(400):
-        if job.state != "running":
+        if job.ended:
             return job
         time.sleep(0.02)
     raise AssertionError("the job does not end")
 
 
 def test_a_folder_is_listed_by_its_names(slate: Slate) -> None:
-    page = slate.media.folder("media", "plates")
+    page = slate.volumes.folder("media", "plates")
     assert (page.folders, page.found, page.parents) == (("FRO_0030",), (), ("plates",))
-    page = slate.media.folder("media", PLATES)
+    page = slate.volumes.folder("media", PLATES)
     (found,) = page.found
     assert (found.name, found.kind, found.files) == ("FRO_0030_plate.####.exr", "sequence", 104)
 
@@ -39,19 +40,19 @@ def test_nothing_outside_a_volume_is_reached(slate: Slate, config: Config) -> No
     (config.volumes["media"] / "way-out").symlink_to(config.home)
     for path in ("..", "../home", "way-out"):
         with pytest.raises(OutsideVolume):
-            slate.media.folder("media", path)
+            slate.volumes.folder("media", path)
     with pytest.raises(NotFound, match="no volume “other”; there is: media"):
-        slate.media.folder("other", "")
+        slate.volumes.folder("other", "")
     with pytest.raises(CannotRead, match="not there"):
-        slate.media.folder("media", "gone")
-    assert "way-out" not in slate.media.folder("media", "").folders
+        slate.volumes.folder("media", "gone")
+    assert "way-out" not in slate.volumes.folder("media", "").folders
 
 
 def test_every_header_is_read_and_compared(slate: Slate, shot: int, config: Config) -> None:
     folder = config.volumes["media"] / PLATES
     write_picture(folder / "FRO_0030_plate.1050.exr", (66, 36), timecode="04:31:11:02")
     (folder / "broken.exr").write_text("no picture")
-    job = finished(slate.media.read_folder(shot, "media", PLATES))
+    job = finished(slate.media_reading.start(shot, "media", PLATES))
     assert (job.state, job.done, job.total) == ("done", 105, 105)
     lines = {line.name: line for line in job.results}
     assert lines["broken.exr"].state is State.UNKNOWN
@@ -68,35 +69,61 @@ def test_every_header_is_read_and_compared(slate: Slate, shot: int, config: Conf
 
 def test_long_reading_can_be_stopped() -> None:
     jobs = Jobs()
-    job = jobs.start("wait", lambda job: [job.step(n) or time.sleep(0.01) for n in range(10**6)])
+    stepped = threading.Event()
+
+    def work(job: Job) -> None:
+        for number in range(10**9):
+            job.step(number)
+            stepped.set()
+
+    job = jobs.start("media", 1, "wait", 10**9, work)
+    assert stepped.wait(10)
     job.stop()
     assert finished(job).state == "stopped"
-    assert jobs.get(job.id) is job
-    with pytest.raises(NotFound):
-        jobs.get(99)
+    assert jobs.get("media", 1, job.id) is job
+    for kind, shot, number in (("media", 1, 99), ("data", 1, job.id), ("media", 2, job.id)):
+        with pytest.raises(NotFound):
+            jobs.get(kind, shot, number)
 
 
 def test_a_failing_job_says_why() -> None:
     def fail(job: Job) -> None:
         raise Refusal("the folder is gone")
 
-    assert finished(Jobs().start("fail", fail)).message == "the folder is gone"
+    assert finished(Jobs().start("media", 1, "fail", 1, fail)).message == "the folder is gone"
+
+
+def test_work_waits_its_turn_and_has_a_bound() -> None:
+    jobs, go = Jobs(), threading.Event()
+    made = [jobs.start("data", 1, "wait", 1, lambda _: go.wait(20)) for _ in range(AT_ONCE)]
+    while not all(job.state == "running" for job in made):
+        time.sleep(0.005)
+    waiting = [jobs.start("data", 1, "wait", 1, lambda _: None) for _ in range(MOST_WAITING)]
+    with pytest.raises(Refusal, match=f"{MOST_WAITING} pieces of work are waiting"):
+        jobs.start("data", 1, "one more", 1, lambda _: None)
+    waiting[0].stop()
+    assert waiting[0].state == "stopped"
+    go.set()
+    assert [finished(job).state for job in (*made, *waiting[1:])] == ["done"] * (
+        len(made) + len(waiting) - 1
+    )
+    assert waiting[0].state == "stopped"
 
 
 def test_a_plate_is_tied_by_timecode_and_untied(slate: Slate, shot: int) -> None:
-    element = slate.media.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
+    element = slate.elements.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
     assert element.align == "timecode"
-    (linked,) = slate.media.linked(shot)
+    (linked,) = slate.elements.linked(shot)
     assert "4 frames short at the tail" in linked.line.messages[0].text
     page = slate.shots.page(shot)
     assert page.rule.bands[-1].note == "4 missing"
     assert page.sheet.state is State.DIFFERS
-    slate.media.unlink(shot, element.id)
+    slate.elements.unlink(shot, element.id)
     assert slate.shots.page(shot).sheet.state is State.FOLLOWS
     with pytest.raises(NotFound):
-        slate.media.unlink(shot, element.id)
+        slate.elements.unlink(shot, element.id)
     with pytest.raises(NotFound, match=r"no other\.exr"):
-        slate.media.link(shot, "media", PLATES, "other.exr", None)
+        slate.elements.link(shot, "media", PLATES, "other.exr", None)
 
 
 def test_files_without_timecode_are_laid_by_number_or_from_the_first(
@@ -106,16 +133,16 @@ def test_files_without_timecode_are_laid_by_number_or_from_the_first(
     for frame in range(1, 109):
         write_picture(folder / f"low.{frame:04d}.png", form="uint8", rate=None)
         write_picture(folder / f"high.{frame + 1000:04d}.png", form="uint8", rate=None)
-    assert slate.media.link(shot, "media", "art", "high.####.png", None).align == "number"
-    assert slate.media.link(shot, "media", "art", "low.####.png", None).align == "first"
-    codes = {said.code for said in slate.media.linked(shot)[0].line.messages}
+    assert slate.elements.link(shot, "media", "art", "high.####.png", None).align == "number"
+    assert slate.elements.link(shot, "media", "art", "low.####.png", None).align == "first"
+    codes = {said.code for said in slate.elements.linked(shot)[0].line.messages}
     assert codes == {"media.size"}
 
 
 def test_a_hand_off_says_what_it_writes_and_writes_it(
     slate: Slate, shot: int, config: Config
 ) -> None:
-    slate.media.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
+    slate.elements.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
     plan = slate.handoff.plan(shot, "media", "out")
     assert [(f.name, f.status) for f in plan.files] == [
         ("FRO_0030.setup.json", "new"),
@@ -148,6 +175,6 @@ def test_a_sequence_with_two_paddings_is_told(slate: Slate, shot: int, config: C
     write_sequence(folder, "a", range(1001, 1006))
     write_picture(folder / "a.01006.exr", timecode="04:31:09:06")
     write_picture(folder / "a.01001.exr", timecode="04:31:09:01")
-    (line,) = finished(slate.media.read_folder(shot, "media", "mixed")).results
+    (line,) = finished(slate.media_reading.start(shot, "media", "mixed")).results
     assert "media.duplicate" in {said.code for said in line.messages}
     assert line.count == 6

@@ -56,7 +56,9 @@ def test_each_save_is_a_version_and_undo_takes_it_back(slate: Slate, shot: int) 
     assert row(redone, "canvas").fields[0].text == "1998"
     assert redone.head.redo == 3
     with pytest.raises(Refusal, match="nothing to undo"):
-        slate.shots.undo(slate.shots.set_up_from_event(redone.head.production_id, "FRO_0010"), 1)
+        slate.shots.undo(
+            slate.new_shots.set_up_from_event(redone.head.production_id, "FRO_0010"), 1
+        )
 
 
 def test_what_cannot_be_taken_stores_nothing(slate: Slate, shot: int) -> None:
@@ -94,24 +96,24 @@ def test_a_reason_is_kept_and_can_be_taken_back(slate: Slate, shot: int) -> None
 
 def test_two_shots_cannot_share_a_code(slate: Slate, shot: int, production: int) -> None:
     with pytest.raises(Refusal, match="set up already"):
-        slate.shots.set_up_from_event(production, "FRO_0030")
-    slate.shots.set_up_from_event(production, "FRO_0010")
+        slate.new_shots.set_up_from_event(production, "FRO_0030")
+    slate.new_shots.set_up_from_event(production, "FRO_0010")
     with pytest.raises(Refusal, match="FRO_0010 is another shot"):
         slate.shots.save(shot, 1, {"code": {"code": "FRO_0010"}}, {})
     with pytest.raises(NotFound):
-        slate.shots.set_up_from_event(production, "FRO_9999")
+        slate.new_shots.set_up_from_event(production, "FRO_9999")
 
 
 def test_a_setup_file_makes_the_same_shot_again(slate: Slate, shot: int, production: int) -> None:
     slate.shots.save(shot, 1, {"canvas": {"width": "1998"}}, {"canvas": "for a cinema"})
     document = read_setup(slate.handoff.contents(shot)["FRO_0030.setup.json"])
     other = slate.productions.start("Another", "", FORMAT)
-    copied = slate.shots.take_document(other, document, "FRO_0030.setup.json")
+    copied = slate.new_shots.take_document(other, document, "FRO_0030.setup.json")
     there, here = (slate.shots.load(each).content for each in (copied, shot))
     assert (there.setup, there.departures) == (here.setup, here.departures)
     # Where the code is there, it is a new version that undo takes back.
     slate.shots.save(shot, 2, {"canvas": {"width": "1920"}}, {})
-    assert slate.shots.take_document(production, document, "again.json") == shot
+    assert slate.new_shots.take_document(production, document, "again.json") == shot
     assert slate.shots.page(shot).head.what.startswith("Opened again.json: Size 1920")
     assert row(slate.shots.undo(shot, 4), "canvas").fields[0].text == "1920"
 
@@ -181,4 +183,4 @@ def test_a_database_made_anew_has_every_table(tmp_path: Path) -> None:
     Database(tmp_path / "a.db").close()
     with sqlite3.connect(tmp_path / "a.db") as connection:
         assert connection.execute("PRAGMA journal_mode").fetchone() == ("wal",)
-        assert connection.execute("SELECT version_num FROM alembic_version").fetchone() == ("0003",)
+        assert connection.execute("SELECT version_num FROM alembic_version").fetchone() == ("0004",)

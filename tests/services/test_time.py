@@ -23,7 +23,7 @@ from zero_slate.services.data_files import Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.guards import Conflict
-from zero_slate.services.shots_all import Span
+from zero_slate.services.shots.making import Span
 from zero_slate.store.database import Database
 from zero_slate.store.elements import element_rows
 from zero_slate.web.slate import Slate
@@ -51,7 +51,7 @@ def production(slate: Slate) -> int:
 
 @pytest.fixture
 def shot(slate: Slate, production: int) -> int:
-    return slate.shots.set_up_from_event(production, "FRO_0030")
+    return slate.new_shots.set_up_from_event(production, "FRO_0030")
 
 
 def row(page, key):  # type: ignore[no-untyped-def]
@@ -196,8 +196,8 @@ def test_putting_a_long_file_right_can_be_stopped(slate: Slate, shot: int) -> No
 def test_a_recut_is_laid_out_and_taken_shot_by_shot(
     slate: Slate, production: int, shot: int
 ) -> None:
-    other = slate.shots.set_up_from_event(production, "FRO_0040")
-    slate.shots.set_up_from_event(production, "FRO_0010")
+    other = slate.new_shots.set_up_from_event(production, "FRO_0040")
+    slate.new_shots.set_up_from_event(production, "FRO_0010")
     with pytest.raises(NotFound, match="Read a second cut"):
         slate.recuts.page(production)
     slate.cuts.take(production, LATER, "c02.edl", "23.976", None)
@@ -251,14 +251,14 @@ def test_a_recut_at_another_rate_is_refused_with_both(slate: Slate, production: 
 
 
 def test_a_comp_follows_the_union_of_its_events(slate: Slate, production: int) -> None:
-    comp = slate.shots.set_up_comp(production, "FRO_comp", ("FRO_0030", "FRO_0040"))
+    comp = slate.new_shots.set_up_comp(production, "FRO_comp", ("FRO_0030", "FRO_0040"))
     setup = slate.shots.load(comp).content.setup
     assert setup.cut_range == FrameRange(1009, 1150)
     assert slate.shots.page(comp).sheet.state is State.FOLLOWS
     with pytest.raises(Refusal, match="92 frames lie between them"):
-        slate.shots.set_up_comp(production, "FRO_x", ("FRO_0010", "FRO_0040"))
+        slate.new_shots.set_up_comp(production, "FRO_x", ("FRO_0010", "FRO_0040"))
     with pytest.raises(NotFound, match="FRO_9 is not in the latest cut"):
-        slate.shots.set_up_comp(production, "FRO_x", ("FRO_0010", "FRO_9"))
+        slate.new_shots.set_up_comp(production, "FRO_x", ("FRO_0010", "FRO_9"))
     longer = CUT.replace(b"01:00:11:00", b"01:00:11:06").replace(b"04:40:02:02", b"04:40:02:08")
     slate.cuts.take(production, longer, "c02.edl", "23.976", None)
     line = next(x for x in slate.recuts.page(production).lines if x.code == "FRO_comp")
@@ -279,7 +279,7 @@ def test_a_comp_follows_the_union_of_its_events(slate: Slate, production: int) -
 def test_a_shot_by_hand_is_as_long_as_it_is_said(
     slate: Slate, production: int, span: Span, cut: FrameRange, start: str
 ) -> None:
-    made = slate.shots.set_up_by_hand(production, "HAND_0010", "By hand", span)
+    made = slate.new_shots.set_up_by_hand(production, "HAND_0010", "By hand", span)
     setup = slate.shots.load(made).content.setup
     assert (setup.cut_range, setup.start_timecode) == (cut, start)
 
@@ -295,13 +295,13 @@ def test_a_shot_by_hand_is_as_long_as_it_is_said(
 )
 def test_what_no_shot_can_be(slate: Slate, production: int, span: Span, words: str) -> None:
     with pytest.raises(Refusal, match=words):
-        slate.shots.set_up_by_hand(production, "HAND_0010", "", span)
+        slate.new_shots.set_up_by_hand(production, "HAND_0010", "", span)
 
 
 def test_the_house_setup_has_a_usual_length(slate: Slate, production: int) -> None:
     assert (slate.house.page().number, slate.house.page().length) == (0, 96)
     assert slate.house.change(0, {"length": {"length": "25x2"}}).length == 50
-    made = slate.shots.set_up_by_hand(production, "HAND_0010", "", Span())
+    made = slate.new_shots.set_up_by_hand(production, "HAND_0010", "", Span())
     assert slate.shots.load(made).content.setup.cut_range.length == 50
     with pytest.raises(Refusal, match="takes 1 to"):
         slate.house.change(1, {"length": {"length": "0"}})
@@ -314,19 +314,19 @@ def test_elements_have_rates_of_their_own(slate: Slate, shot: int, tmp_path: Pat
     folder = tmp_path / "volume" / "art"
     write_sequence(folder, "art", range(1, 55), rate=None)
     slate.workspace.config.volumes["there"] = tmp_path / "volume"
-    made = slate.media.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
-    slate.media.set_rate(shot, made.id, "12000/1001", RateUse.TIME)
-    (linked,) = slate.media.linked(shot)
+    made = slate.elements.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
+    slate.elements.set_rate(shot, made.id, "12000/1001", RateUse.TIME)
+    (linked,) = slate.elements.linked(shot)
     assert (linked.role, linked.own_rate) == ("artwork", "12000/1001")
     assert linked.line.cadence is not None
     assert linked.line.cadence.comes_round == 2
-    again = slate.media.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
+    again = slate.elements.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
     assert again.own_rate is not None
-    assert len(slate.media.linked(shot)) == 1
+    assert len(slate.elements.linked(shot)) == 1
     with pytest.raises(Refusal, match="is not a rate"):
-        slate.media.set_rate(shot, again.id, "slow", RateUse.TIME)
+        slate.elements.set_rate(shot, again.id, "slow", RateUse.TIME)
     with pytest.raises(NotFound):
-        slate.media.set_rate(shot, 999, "", RateUse.TIME)
+        slate.elements.set_rate(shot, 999, "", RateUse.TIME)
 
 
 def test_files_laid_by_number_stay_when_the_count_changes(
@@ -337,7 +337,7 @@ def test_files_laid_by_number_stay_when_the_count_changes(
 
     write_sequence(tmp_path / "volume" / "p", "p", range(1001, 1109))
     slate.workspace.config.volumes["there"] = tmp_path / "volume"
-    slate.media.link(shot, "there", "p", "p.####.exr", Align.NUMBER)
+    slate.elements.link(shot, "there", "p", "p.####.exr", Align.NUMBER)
     slate.shots.save(shot, 1, {"count": {"number": "1"}}, {})
     context = slate.shots.load(shot).stored
     assert context.aligned[context.plate.id].clip == FrameRange(1, 108)  # type: ignore[union-attr]
@@ -354,7 +354,6 @@ def test_shots_of_before_are_read_with_what_is_new(slate: Slate, shot: int) -> N
             "'$.setup.closing', '$.setup.start_timecode', '$.marks', '$.brief', '$.lock', "
             "'$.source', '$.shift', '$.events')"
         )
-    slate.workspace.generation += 1
     content = slate.shots.load(shot).content
     assert content.setup.clip_range == content.setup.work_range
     assert slate.shots.page(shot).sheet.state is State.FOLLOWS

@@ -17,16 +17,19 @@ from zero_slate.core.time.timecode import Timecode
 from zero_slate.demo.cuts import edl, later_shots, otio_json
 from zero_slate.demo.files import Stretch, write_exr, write_movie, write_png
 from zero_slate.demo.story import HARBOUR, ORCHARD, STORIES, Shot, Story
-from zero_slate.services.changes.several_shots import Batches
-from zero_slate.services.changes.sources import Sources
+from zero_slate.services.changes.shared_setups import SharedSetups
 from zero_slate.services.changes.time_change import Retiming, TypedMark
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.format_library import Library
-from zero_slate.services.media_all import MediaService
-from zero_slate.services.productions_all import Productions
-from zero_slate.services.runtime.jobs import Jobs
+from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.productions.cut_page import CutPages
+from zero_slate.services.productions.desk import Desk
+from zero_slate.services.productions.judged import JudgedProductions
+from zero_slate.services.productions.starting import Productions
 from zero_slate.services.runtime.workspace import Workspace
-from zero_slate.services.shots_all import Shots
+from zero_slate.services.shots.making import NewShots
+from zero_slate.services.shots.sheets import Shots
 
 HD = (1920, 1080)
 ARCHIVE = (720, 576)
@@ -60,11 +63,9 @@ def make_demo(config: Config, *, reset: bool, tell: Tell) -> Config:
     lines = ["[volumes]", *(f'{name} = "volumes/{name}"' for name in names)]
     (home / CONFIG_NAME).write_text("\n".join(lines) + "\n")
     workspace = Workspace(config)
-    shots = Shots(workspace)
-    productions = Productions(workspace, shots)
-    if not productions.desk().productions:
+    services = _Services(workspace)
+    if not Desk(workspace, services.judged).page().productions:
         tell("Making the demo's productions …")
-        services = _Services(workspace, shots, productions)
         # The first story last, so that its shots lead the desk.
         for story in reversed(STORIES):
             services.make(story)
@@ -73,16 +74,18 @@ def make_demo(config: Config, *, reset: bool, tell: Tell) -> Config:
 
 
 class _Services:
-    def __init__(self, workspace: Workspace, shots: Shots, productions: Productions):
+    def __init__(self, workspace: Workspace):
         self.workspace = workspace
-        self.shots = shots
-        self.productions = productions
-        self.cuts = CutReading(workspace, productions)
-        self.media = MediaService(workspace, shots, Jobs())
-        self.retiming = Retiming(workspace, shots)
+        self.judged = JudgedProductions(workspace)
+        self.productions = Productions(workspace)
+        self.shots = Shots(workspace)
+        self.new_shots = NewShots(workspace)
+        self.cuts = CutReading(workspace, self.productions)
+        self.volumes = Volumes(workspace)
+        self.elements = Elements(workspace, self.shots, self.volumes)
+        self.retiming = Retiming(workspace, self.shots)
         self.library = Library(workspace)
-        sources = Sources(workspace, self.library, self.media)
-        self.batches = Batches(workspace, productions, sources)
+        self.shared_setups = SharedSetups(workspace)
 
     def make(self, story: Story) -> None:
         """Start a production, read its cuts and set its shots up."""
@@ -107,12 +110,14 @@ class _Services:
         typed = {**begun.texts, "rate": {"rate": "23.976"}}
         purpose = "Teasers of The Tin Orchard, 4:5"
         self.library.save("Orchard teaser", purpose, typed, begun.id)
-        lines = self.productions.page(production).lines
+        lines = CutPages(self.workspace, self.judged).page(production).lines
         garret = [line.shot_id for line in lines if line.code.startswith("GRA_00")]
-        self.batches.share(production, "Garret", [shot for shot in garret if shot is not None])
+        self.shared_setups.share(
+            production, "Garret", [shot for shot in garret if shot is not None]
+        )
 
     def _set_up(self, production: int, story: Story, shot: Shot) -> None:
-        shot_id = self.shots.set_up_from_event(production, shot.code)
+        shot_id = self.new_shots.set_up_from_event(production, shot.code)
         typed = {
             "title": {"text": shot.title},
             "subtitle": {"text": story.title},
@@ -127,7 +132,7 @@ class _Services:
             for texts in (shot.once, stood):
                 version = self.shots.save(shot_id, version, texts, {}).head.version
         if shot.plate is not None:
-            self._tie(shot_id, story, shot)
+            self._link(shot_id, story, shot)
         if shot.markers:
             marks = [TypedMark(str(f), MarkKind.MARKER, name) for f, name in shot.markers]
             version = self.retiming.set_marks(shot_id, version, marks).head.version
@@ -138,13 +143,13 @@ class _Services:
         if shot.locked:
             self.retiming.lock(shot_id, version, closed=True)
 
-    def _tie(self, shot_id: int, story: Story, shot: Shot) -> None:
+    def _link(self, shot_id: int, story: Story, shot: Shot) -> None:
         folder = f"shots/{shot.code}"
-        for found in self.media.folder(story.volume, folder).found:
+        for found in self.volumes.folder(story.volume, folder).found:
             role = Role.PLATE if "_plate_" in found.name else Role.ARTWORK
-            element = self.media.link(shot_id, story.volume, folder, found.name, None, role)
+            element = self.elements.link(shot_id, story.volume, folder, found.name, None, role)
             if "_art_" in found.name:
-                self.media.set_rate(shot_id, element.id, "12", RateUse.TIME)
+                self.elements.set_rate(shot_id, element.id, "12", RateUse.TIME)
 
 
 def _write_cuts(story: Story, folder: Path) -> None:

@@ -25,9 +25,10 @@ from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.pages import ShotPage
-from zero_slate.services.shots_all import Shots
+from zero_slate.services.shots.sheets import Shots
 from zero_slate.store import revisions
 
+DATA_JOB = "data"
 KEPT = 12
 SHOWN = 8
 
@@ -155,14 +156,14 @@ class DataFiles:
 
     def renumber(
         self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
-    ) -> Job:
+    ) -> Job[Renumbering]:
         """Begin to write a data file again; the job counts bytes, its result is a Renumbering."""
         file = self._file(shot_id, number)
         moved = FrameRemapper(self._scale(shot_id, was, rate, now))
         places = _columns(file, columns)
         target = file.path.with_suffix(".written")
 
-        def work(job: Job) -> None:
+        def work(job: Job[Renumbering]) -> None:
             partial = target.with_suffix(".partial")
             done = 0
             with file.path.open("rb") as source, partial.open("wb") as kept:
@@ -174,11 +175,14 @@ class DataFiles:
             file.written = target
             with target.open("rb") as source:
                 rows = read_layout(source)[0].rows[:SHOWN]
-            job.results.append(_told(file, moved, rows, target.stat().st_size))
+            job.add(_told(file, moved, rows, target.stat().st_size))
 
-        job = self.jobs.start(f"Renumbering {file.name}", work)
-        job.total = file.path.stat().st_size
-        return job
+        what, total = f"Renumbering {file.name}", file.path.stat().st_size
+        return self.jobs.start(DATA_JOB, shot_id, what, total, work)
+
+    def job(self, shot_id: int, number: int) -> Job[Renumbering]:
+        """Return a renumbering of a shot by its number. Raises NotFound."""
+        return self.jobs.get(DATA_JOB, shot_id, number)
 
     def written(self, shot_id: int, number: int) -> tuple[str, Path]:
         """Return a file that was renumbered, with the name it had. Raises NotFound."""

@@ -21,8 +21,10 @@ from zero_slate.core.settings.own_format import (
 )
 from zero_slate.core.settings.reading import Typed
 from zero_slate.files.format_files import BrokenEntry, read_formats, write_formats
+from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.formats import FORMAT, own_formats
+from zero_slate.store.stamps import formats_stamp
 from zero_slate.store.tables import OwnFormat
 
 
@@ -73,7 +75,7 @@ class Library:
 
     def __init__(self, workspace: Workspace):
         self.workspace = workspace
-        self._kept: tuple[int, dict[int, Format]] | None = None
+        self._kept: Kept[None, dict[int, Format]] = Kept(1)
 
     def page(self, text: str = "") -> LibraryPage:
         """Return the formats that every word of a text fits."""
@@ -165,11 +167,10 @@ class Library:
         return row.id
 
     def _own(self) -> dict[int, Format]:
-        generation = self.workspace.generation
-        if self._kept is None or self._kept[0] != generation:
-            with self.workspace.reading() as session:
-                self._kept = generation, own_formats(session)
-        return self._kept[1]
+        with self.workspace.reading() as session:
+            stamp = formats_stamp(session)
+            kept = self._kept.get(None, stamp)
+            return kept if kept is not None else self._kept.put(None, stamp, own_formats(session))
 
 
 @lru_cache(maxsize=8192)

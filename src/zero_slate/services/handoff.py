@@ -13,7 +13,7 @@ from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.files.shot_timeline import PlateFiles, write_shot_timeline
 from zero_slate.files.volume_files import write_all
 from zero_slate.services.runtime.workspace import Workspace
-from zero_slate.services.shots_all import Shots
+from zero_slate.services.shots.sheets import Shots
 from zero_slate.store import elements
 
 

@@ -104,7 +104,7 @@ class House:
                 )
             wanted, reading = self._wanted(session, setup, typed, shot_id, shipped)
             for key, problem in reading.problems.items():
-                raise Refusal(f"{HOUSE_SETTINGS[key].label}: {problem.message}", part=problem.part)
+                raise problem.refusal(key, HOUSE_SETTINGS[key].label)
             after = apply_to_edit(setup, {k: v for k, v in wanted.items() if k not in leave})
             if after != setup:
                 session.add(

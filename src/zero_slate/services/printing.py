@@ -7,7 +7,7 @@ from zero_slate.core.presentation.printed_sheet import PrintedItem, PrintedSheet
 from zero_slate.files.framing_chart import write_chart
 from zero_slate.files.sheet_pdf import write_sheet
 from zero_slate.services.runtime.workspace import Workspace
-from zero_slate.services.shots_all import Shots
+from zero_slate.services.shots.sheets import Shots
 
 
 class Printing:

@@ -42,6 +42,7 @@ class Database:
         """
         try:
             with self._sessions() as session:
+                session.info["writing"] = True
                 session.connection(execution_options={"writing": True})
                 yield session
                 session.commit()

@@ -11,6 +11,7 @@ from zero_slate.core.media.element import Align, Element
 from zero_slate.core.media.header import Media
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
+from zero_slate.store.revisions import MOST_VARIABLES, batched
 from zero_slate.store.tables import ElementRow
 
 MEDIA = TypeAdapter(Media)
@@ -42,9 +43,10 @@ def element_rows(session: Session, shot_id: int) -> list[ElementRow]:
 
 def elements_of_shots(session: Session, shot_ids: list[int]) -> dict[int, tuple[Element, ...]]:
     """Return the elements of many shots at once."""
-    wanted = set(shot_ids)
     found: dict[int, list[Element]] = defaultdict(list)
-    for row in session.scalars(select(ElementRow).order_by(ElementRow.id)):
-        if row.shot_id in wanted:
+    for ids in batched(shot_ids, MOST_VARIABLES):
+        for row in session.scalars(
+            select(ElementRow).where(ElementRow.shot_id.in_(ids)).order_by(ElementRow.id)
+        ):
             found[row.shot_id].append(element_of(row))
     return {shot_id: tuple(elements) for shot_id, elements in found.items()}

@@ -21,8 +21,3 @@ def answers_of(session: Session, cut_id: int) -> dict[tuple[str, str], bool]:
     """Return what was said of a cut's doubtful matches, by the codes of both shots."""
     rows = session.scalars(select(MatchAnswer).where(MatchAnswer.cut_id == cut_id))
     return {(row.code, row.former): row.same for row in rows}
-
-
-def house_revisions(session: Session) -> list[HouseRevision]:
-    """Return every state of the house setup, the newest first."""
-    return list(session.scalars(select(HouseRevision).order_by(HouseRevision.number.desc())))

@@ -1,9 +1,10 @@
 """Revisions of setups and edit formats."""
 
+from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 
 from sqlalchemy import func, select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, aliased
 
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.shot.history import Action, Step
@@ -16,10 +17,25 @@ def content_of(row: SetupRevision) -> Content:
     return _content(row.content)
 
 
+# SQLite takes no more in one question than this by far.
+MOST_VARIABLES = 10_000
+
+
+def batched(ids: Sequence[int], most: int) -> Iterator[Sequence[int]]:
+    """Yield ids in pieces of at most so many."""
+    for first in range(0, len(ids), most):
+        yield ids[first : first + most]
+
+
 @lru_cache(maxsize=8192)
 def _content(text: str) -> Content:
     """Read a content once: it can't be changed, and a production's are read again and again."""
     return Content.model_validate_json(text)
+
+
+def write_content(content: Content) -> str:
+    """Return a content as it is stored."""
+    return content.model_dump_json()
 
 
 def latest_setup(session: Session, shot_id: int) -> SetupRevision:
@@ -41,27 +57,39 @@ def setup_number(session: Session, shot_id: int, number: int) -> SetupRevision:
     ).one()
 
 
-def latest_setups(session: Session, shot_ids: list[int]) -> dict[int, SetupRevision]:
+def latest_setups(session: Session, shot_ids: Sequence[int]) -> dict[int, SetupRevision]:
     """Return the revision that stands for each of many shots."""
-    newest = (
-        select(SetupRevision.shot_id, func.max(SetupRevision.number).label("number"))
-        .group_by(SetupRevision.shot_id)
-        .subquery()
-    )
-    rows = session.scalars(
-        select(SetupRevision).join(
-            newest,
-            (SetupRevision.shot_id == newest.c.shot_id) & (SetupRevision.number == newest.c.number),
+    found: dict[int, SetupRevision] = {}
+    for ids in batched(shot_ids, MOST_VARIABLES):
+        newest = (
+            select(func.max(SetupRevision.id))
+            .where(SetupRevision.shot_id.in_(ids))
+            .group_by(SetupRevision.shot_id)
         )
-    )
-    wanted = set(shot_ids)
-    return {row.shot_id: row for row in rows if row.shot_id in wanted}
+        rows = session.scalars(select(SetupRevision).where(SetupRevision.id.in_(newest)))
+        found.update({row.shot_id: row for row in rows})
+    return found
 
 
 def contents_of(session: Session, production_id: int) -> dict[int, Content]:
     """Return what stands of every shot of a production, by its id."""
     ids = list(session.scalars(select(Shot.id).where(Shot.production_id == production_id)))
     return {shot_id: content_of(row) for shot_id, row in latest_setups(session, ids).items()}
+
+
+def contents_numbered(
+    session: Session, revision_ids: Iterable[int]
+) -> dict[int, tuple[int, Content]]:
+    """Return the numbers and contents of some revisions, by the id of their shot."""
+    found: dict[int, tuple[int, Content]] = {}
+    for ids in batched(sorted(revision_ids), MOST_VARIABLES):
+        rows = session.execute(
+            select(SetupRevision.shot_id, SetupRevision.number, SetupRevision.content).where(
+                SetupRevision.id.in_(ids)
+            )
+        )
+        found.update({shot_id: (number, _content(text)) for shot_id, number, text in rows})
+    return found
 
 
 def setups_of(session: Session, shot_id: int) -> list[SetupRevision]:
@@ -100,24 +128,18 @@ def edit_format_of(row: EditRevision) -> EditFormat:
     return EditFormat.model_validate_json(row.content)
 
 
-def edits_of(session: Session, production_id: int) -> list[EditRevision]:
-    """Return every revision of a production's edit format, the newest first."""
-    return list(
-        session.scalars(
-            select(EditRevision)
-            .where(EditRevision.production_id == production_id)
-            .order_by(EditRevision.number.desc())
-        )
-    )
-
-
-def setups_numbered(session: Session, wanted: list[tuple[int, int]]) -> dict[int, SetupRevision]:
-    """Return one revision of each of many shots, by shot id and number."""
-    numbers = dict(wanted)
+def before_batch(session: Session, batch_id: int) -> dict[int, SetupRevision]:
+    """Return the revision before a batch's own of each shot that it changed."""
+    own = aliased(SetupRevision)
     rows = session.scalars(
-        select(SetupRevision).where(SetupRevision.number.in_(set(numbers.values())))
+        select(SetupRevision)
+        .join(
+            own,
+            (own.shot_id == SetupRevision.shot_id) & (own.number == SetupRevision.number + 1),
+        )
+        .where(own.batch_id == batch_id)
     )
-    return {row.shot_id: row for row in rows if numbers.get(row.shot_id) == row.number}
+    return {row.shot_id: row for row in rows}
 
 
 def revisions_in_batch(session: Session, batch_id: int) -> int:

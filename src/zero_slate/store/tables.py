@@ -86,6 +86,17 @@ class Shot(Base):
     code: Mapped[str] = mapped_column(String(64))
     touched_at: Mapped[str] = mapped_column(String(32), index=True)
     shared_id: Mapped[int | None]
+    # Rises with each change of its elements, by triggers.
+    files: Mapped[int] = mapped_column(Integer, server_default="0")
+
+
+class TableVersion(Base):
+    """How often a table whose rows are changed in place was changed, counted by triggers."""
+
+    __tablename__ = "table_version"
+
+    name: Mapped[str] = mapped_column(String(32), primary_key=True)
+    version: Mapped[int]
 
 
 class SetupRevision(Base):

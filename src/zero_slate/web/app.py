@@ -6,7 +6,7 @@ from pathlib import Path
 from urllib.parse import urlsplit
 
 from fastapi import FastAPI, Response
-from fastapi.responses import FileResponse, JSONResponse, PlainTextResponse
+from fastapi.responses import FileResponse, PlainTextResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from starlette.datastructures import Headers
@@ -15,22 +15,31 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 
 from zero_slate import __version__
 from zero_slate.config import Config
-from zero_slate.web.problems import PROBLEMS, answer_refusals
+from zero_slate.web.description import describe
+from zero_slate.web.problems import answer_refusals, problem_response
 from zero_slate.web.routers import (
+    batches,
     changes,
-    data,
+    cuts,
+    data_files,
     desk,
+    edit_formats,
+    elements,
+    formats,
     handoff,
     house,
-    library,
-    media,
-    production,
-    shot,
-    time,
+    media_jobs,
+    new_shots,
+    productions,
+    recuts,
+    shared_setups,
+    sheets,
+    time_changes,
 )
 from zero_slate.web.slate import Slate
 
 STATIC = Path(__file__).parent / "static"
+API = "/api/v1"
 # The server listens on the loopback only; a page elsewhere must not reach it by another name.
 HOSTS = ["localhost", "127.0.0.1", "[::1]"]
 
@@ -50,26 +59,35 @@ def create_app(config: Config) -> FastAPI:
         lifespan=lifespan,
         docs_url=None,
         redoc_url=None,
-        openapi_url="/api/openapi.json",
+        openapi_url=f"{API}/openapi.json",
         generate_unique_id_function=_name,
     )
     app.state.slate = slate
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     app.add_middleware(OwnPagesOnly)
     answer_refusals(app)
+    app.include_router(desk.health)
     for module in (
         desk,
+        productions,
+        edit_formats,
+        cuts,
+        recuts,
+        new_shots,
+        batches,
+        shared_setups,
         house,
-        library,
-        production,
-        shot,
+        formats,
+        sheets,
         changes,
-        time,
-        media,
-        data,
+        time_changes,
+        elements,
+        media_jobs,
+        data_files,
         handoff,
     ):
-        app.include_router(module.router, responses=PROBLEMS)
+        app.include_router(module.router, prefix=API)
+    describe(app)
     _serve_pages(app)
     return app
 
@@ -90,8 +108,8 @@ class OwnPagesOnly:
             origin = Headers(scope=scope).get("origin")
             if origin and not _is_loopback(origin):
                 message = "Changes are only taken from Zero Slate's own pages."
-                body = {"code": "foreign-origin", "message": message, "changes": []}
-                await JSONResponse(body, 403)(scope, receive, send)
+                answer = problem_response(403, "foreign-origin", "Not from here", message)
+                await answer(scope, receive, send)
                 return
         await self.app(scope, receive, send)
 
@@ -107,7 +125,7 @@ def _serve_pages(app: FastAPI) -> None:
     def page(path: str) -> Response:
         """Serve a built file, or the one page whose script knows the way."""
         if path.startswith("api/"):
-            return JSONResponse({"code": "not-found", "message": f"There is no /{path}."}, 404)
+            return problem_response(404, "not-found", "Not found", f"There is no /{path}.")
         file = (STATIC / path).resolve()
         if path and STATIC in file.parents and file.is_file():
             return FileResponse(file)

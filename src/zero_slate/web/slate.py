@@ -5,8 +5,11 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from zero_slate.config import Config
+from zero_slate.services.changes.edit_format import EditFormats
 from zero_slate.services.changes.one_shot import Changing
+from zero_slate.services.changes.provenance import Provenances
 from zero_slate.services.changes.several_shots import Batches
+from zero_slate.services.changes.shared_setups import SharedSetups
 from zero_slate.services.changes.sources import Sources
 from zero_slate.services.changes.time_change import Retiming
 from zero_slate.services.cuts.reading import CutReading
@@ -15,14 +18,20 @@ from zero_slate.services.data_files import DataFiles
 from zero_slate.services.format_library import Library
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
-from zero_slate.services.media_all import MediaService
+from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.reading import MediaReading
+from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.printing import Printing
-from zero_slate.services.productions_all import Productions
+from zero_slate.services.productions.cut_page import CutPages
+from zero_slate.services.productions.desk import Desk
+from zero_slate.services.productions.judged import JudgedProductions
+from zero_slate.services.productions.starting import Productions
 from zero_slate.services.quick_line import Quick
 from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.making import NewShots
+from zero_slate.services.shots.sheets import Shots
 from zero_slate.services.shots.starting import Starting
-from zero_slate.services.shots_all import Shots
 
 
 class Slate:
@@ -31,25 +40,35 @@ class Slate:
     def __init__(self, config: Config):
         self.workspace = Workspace(config)
         self.jobs = Jobs()
-        self.shots = Shots(self.workspace)
-        self.productions = Productions(self.workspace, self.shots)
+        self.judged = JudgedProductions(self.workspace)
+        self.desk = Desk(self.workspace, self.judged)
+        self.productions = Productions(self.workspace)
+        self.cut_pages = CutPages(self.workspace, self.judged)
+        self.edit_formats = EditFormats(self.workspace, self.judged)
         self.cuts = CutReading(self.workspace, self.productions)
-        self.media = MediaService(self.workspace, self.shots, self.jobs)
+        self.shots = Shots(self.workspace)
+        self.new_shots = NewShots(self.workspace)
+        self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
+        self.volumes = Volumes(self.workspace)
+        self.elements = Elements(self.workspace, self.shots, self.volumes)
+        self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
         self.printing = Printing(self.workspace, self.shots)
         self.house = House(self.workspace)
         self.library = Library(self.workspace)
-        self.sources = Sources(self.workspace, self.library, self.media)
+        self.sources = Sources(self.workspace, self.library, self.volumes)
         self.changing = Changing(self.workspace, self.shots, self.sources)
+        self.provenances = Provenances(self.workspace, self.shots)
         self.quick = Quick(self.workspace, self.shots)
-        self.batches = Batches(self.workspace, self.productions, self.sources)
-        self.starting = Starting(self.workspace, self.shots, self.sources)
+        self.batches = Batches(self.workspace, self.judged, self.sources)
+        self.shared_setups = SharedSetups(self.workspace)
+        self.starting = Starting(self.workspace, self.new_shots, self.sources)
         self.retiming = Retiming(self.workspace, self.shots)
-        self.recuts = Recuts(self.workspace, self.productions, self.shots)
         self.data = DataFiles(self.workspace, self.shots, self.jobs)
 
     def close(self) -> None:
-        """Close the database, and let go of what was given only for a while."""
+        """Stop what is at work, close the database, and let go of what was given for a while."""
+        self.jobs.close()
         self.data.close()
         self.workspace.close()
 

@@ -12,14 +12,28 @@ from zero_slate.core.canvas.overscan import Overscan
 from zero_slate.core.canvas.raster import Raster, Size
 from zero_slate.core.canvas.resize import KeepArtwork, bands_of, change_canvas, compose, seen_of
 from zero_slate.core.media.element import Element
-from zero_slate.core.presentation.change_preview import ChangeRequest, propose
+from zero_slate.core.presentation.change_preview import Proposal, preview_change
 from zero_slate.core.shot.change import change
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.proposal import ChangeRequest, carry_out
 from zero_slate.core.shot.state import Content
 
 F = Fraction
 HD, FLAT = Raster(1920, 1080), Raster(1998, 1080)
 WIDER = Size(1998, 1080)
 ANCHORS = [keep for keep in KeepArtwork if keep is not KeepArtwork.SCALE]
+
+
+def propose(
+    context: ShotContext,
+    content: Content,
+    request: ChangeRequest,
+    leave: frozenset[str],
+    keep: KeepArtwork | None,
+) -> tuple[Proposal, Content]:
+    """What a change is shown as, and what it makes."""
+    shown = preview_change(context, content, request, leave, keep)
+    return shown, carry_out(context, content, request, leave, keep).after
 
 
 @pytest.mark.parametrize(

@@ -1,7 +1,7 @@
 """Cuts: one reading of the edit's list of shots."""
 
 import re
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
@@ -106,7 +106,7 @@ def first_by_code(events: Iterable[CutEvent]) -> dict[str, CutEvent]:
     return found
 
 
-def codes_that_repeat(events: list[CutEvent]) -> dict[str, list[CutEvent]]:
+def codes_that_repeat(events: Sequence[CutEvent]) -> dict[str, list[CutEvent]]:
     """Return the events of each code that stands more than once in a cut."""
     by_code: dict[str, list[CutEvent]] = {}
     for event in events:

@@ -26,6 +26,16 @@ class FieldProblem:
     message: str
     nearest: Mapping[str, str]
 
+    def refusal(self, setting: str, label: str) -> Refusal:
+        """Return the problem as the refusal of a setting, whose label begins its words."""
+        return Refusal(
+            f"{label}: {self.message}",
+            nearest=self.nearest.get(self.part),
+            part=self.part,
+            nearest_parts=dict(self.nearest) or None,
+            setting=setting,
+        )
+
 
 @dataclass(frozen=True, slots=True)
 class Reading:

@@ -69,6 +69,14 @@ class ShotContext:
             background,
         )
 
+    def with_content(self, content: Content) -> "ShotContext":
+        """Return this context with another content: what it is judged by stays, colours apart."""
+        probed = content.setup.viewing == self.setup.viewing and (
+            content.setup.working_space == self.setup.working_space
+        )
+        probe = self.probe if probed else None
+        return ShotContext.of(content, self.edit, self.event, self.elements, self.names, probe)
+
     @cached_property
     def plate(self) -> Element | None:
         """The element that the clip range comes from."""

@@ -1,5 +1,6 @@
 """What lies in a folder: sequences, movies and stills, found by their names."""
 
+import os
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
@@ -22,6 +23,11 @@ class Found:
     padding: int = 0
     other_paddings: tuple[int, ...] = ()
     duplicates: tuple[int, ...] = ()
+
+    def stamp(self) -> tuple[tuple[int, int], ...]:
+        """Return size and time of every file: what tells that they were not changed."""
+        stats = (os.stat(self.folder / name) for name in self.files.values())
+        return tuple((stat.st_size, stat.st_mtime_ns) for stat in stats)
 
     def read(self, progress: Progress | None = None) -> Media:
         """Read the headers of all files. Raises UnreadablePicture or UnreadableMovie."""

@@ -7,17 +7,19 @@ from sqlalchemy.orm import Session
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.media.header import Media
 from zero_slate.core.media.header_values import header_values
-from zero_slate.core.presentation.change_preview import ChangeRequest, values_of_groups
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.levels import followed
 from zero_slate.core.settings.locks import Locks
+from zero_slate.core.settings.models.house import HouseSetup
 from zero_slate.core.settings.reading import Typed
 from zero_slate.core.settings.schema import GROUPS
 from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.proposal import ChangeRequest, values_of_groups
 from zero_slate.core.shot.state import Content
 from zero_slate.services.format_library import Library
-from zero_slate.services.media_all import MediaService
+from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.typed_sheet import read_sheet, require_sound
 from zero_slate.store import revisions
@@ -49,38 +51,63 @@ class Source:
     follow: tuple[str, ...] = ()
 
 
-class Sources:
-    """Turns a source into the values that are wanted of a shot."""
+@dataclass(frozen=True, slots=True)
+class ResolvedSource:
+    """A source looked up once: what it asks of any shot, or what each shot's request needs.
 
-    def __init__(self, workspace: Workspace, library: Library, media: MediaService):
-        self.workspace = workspace
-        self.library = library
-        self.media = media
+    `media` is the file that values come from, read.
+    """
 
-    def wanted(
-        self, session: Session, context: ShotContext, content: Content, source: Source
-    ) -> ChangeRequest:
-        """Return what a source asks of a shot. Raises NotFound and Refusal."""
-        locks = self.workspace.locks
-        if source.format is not None:
-            chosen = self.library.named(source.format)
-            return _unlocked(f"Format {chosen.name}", chosen.values, locks, chosen)
-        if source.shot is not None:
-            return self._of_shot(session, source, locks)
-        if source.file is not None:
-            media = self.media.found(source.file.volume, source.file.path, source.file.name).read()
-            values, told = header_values(media)
-            label = f"As {media.name} says"
-            return _unlocked(label, values, locks, None, told)
-        if source.follow:
-            _, house = latest_house(session)
-            all_of = followed(content.setup, house, context.required.values, content.format)
-            values = {key: value for key, value in all_of.items() if key in source.follow}
+    source: Source
+    locks: Locks
+    request: ChangeRequest | None = None
+    house: HouseSetup | None = None
+    media: Media | None = None
+
+    def request_for(self, context: ShotContext, content: Content) -> ChangeRequest:
+        """Return what the source asks of a shot. Raises Refusal for what can't be taken."""
+        if self.request is not None:
+            return self.request
+        if self.house is not None:
+            required = context.required.values
+            all_of = followed(content.setup, self.house, required, content.format)
+            values = {k: value for k, value in all_of.items() if k in self.source.follow}
             return ChangeRequest("Follow again", values)
-        reading = read_sheet(content, context.clock, source.typed, locks)
+        reading = read_sheet(content, context.clock, self.source.typed, self.locks)
         require_sound(reading)
         said = counted(len(reading.values), "setting")
         return ChangeRequest(f"{said} typed", reading.values)
+
+
+class Sources:
+    """Looks up where values come from."""
+
+    def __init__(self, workspace: Workspace, library: Library, volumes: Volumes):
+        self.workspace = workspace
+        self.library = library
+        self.volumes = volumes
+
+    def resolve(self, source: Source) -> ResolvedSource:
+        """Look a source up, and read its file if it is one; before anything is locked.
+
+        Raises NotFound and Refusal.
+        """
+        locks = self.workspace.locks
+        if source.format is not None:
+            chosen = self.library.named(source.format)
+            request = _unlocked(f"Format {chosen.name}", chosen.values, locks, chosen)
+            return ResolvedSource(source, locks, request)
+        if source.file is not None:
+            media = self.volumes.read(source.file.volume, source.file.path, source.file.name)
+            values, told = header_values(media)
+            request = _unlocked(f"As {media.name} says", values, locks, None, told)
+            return ResolvedSource(source, locks, request, media=media)
+        if source.shot is not None or source.follow:
+            with self.workspace.reading() as session:
+                if source.shot is not None:
+                    return ResolvedSource(source, locks, self._of_shot(session, source, locks))
+                return ResolvedSource(source, locks, house=latest_house(session)[1])
+        return ResolvedSource(source, locks)
 
     def _of_shot(self, session: Session, source: Source, locks: Locks) -> ChangeRequest:
         other = session.get(Shot, source.shot)

@@ -19,8 +19,8 @@ from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.differences import ChangedSetting, differences
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.pages import ShotPage
+from zero_slate.services.shots.sheets import Shots
 from zero_slate.services.shots.typed_sheet import require_sound
-from zero_slate.services.shots_all import Shots
 
 # The settings that the page of a change lets be typed.
 CHANGED_HERE = ("rate", "count", "clip_range", "work_range", "cut_range", "handles", "scan")

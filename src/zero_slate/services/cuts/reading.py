@@ -8,7 +8,7 @@ from zero_slate.core.cut.events import CodeRule, CutEvent, codes_that_repeat
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
 from zero_slate.files.cuts.reading import read_cut_list
-from zero_slate.services.productions_all import Productions
+from zero_slate.services.productions.starting import Productions
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.store import cuts
 from zero_slate.store.tables import Cut, Production

@@ -24,9 +24,11 @@ from zero_slate.core.shot.change import change
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.frames import FrameRange
-from zero_slate.services.productions_all import Productions
+from zero_slate.services.productions.judged import JudgedProductions, production_of
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots_all import Shots
+from zero_slate.services.shots.loading import load_shot
+from zero_slate.services.shots.making import NewShots
+from zero_slate.services.shots.storing import store_change
 from zero_slate.store import cuts, elements, house, revisions
 from zero_slate.store.tables import Cut, MatchAnswer
 
@@ -111,17 +113,17 @@ class _Known:
 class Recuts:
     """Lays cuts against each other and takes them into shots."""
 
-    def __init__(self, workspace: Workspace, productions: Productions, shots: Shots):
+    def __init__(self, workspace: Workspace, judged: JudgedProductions, new_shots: NewShots):
         self.workspace = workspace
-        self.productions = productions
-        self.shots = shots
+        self.judged = judged
+        self.new_shots = new_shots
 
     def page(self, production_id: int, against: int | None = None) -> RecutPage:
         """Lay the latest cut against the one before it, or against cut `against`."""
         with self.workspace.reading() as session:
-            title = self.productions.title(session, production_id)
+            title = production_of(session, production_id).title
             after, before = _cuts(session, production_id, against)
-            old, new = (cuts.events_of(session, cut.id) for cut in (before, after))
+            old, new = (self.judged.events_of(session, cut) for cut in (before, after))
             answers = house.answers_of(session, after.id)
             told, known = self._told(session, production_id, old, new, answers)
             numbers = tuple(range(1, after.number))
@@ -167,7 +169,7 @@ class Recuts:
         taken, made, left = [], [], {}
         with self.workspace.writing() as session:
             after, before = _cuts(session, production_id, against)
-            old, new = (cuts.events_of(session, cut.id) for cut in (before, after))
+            old, new = (self.judged.events_of(session, cut) for cut in (before, after))
             answers = house.answers_of(session, after.id)
             told, known = self._told(session, production_id, old, new, answers)
             for each in told:
@@ -177,7 +179,7 @@ class Recuts:
                     left[each.code] = f"it may be {each.uncertain.former}: say so first"
                 elif each.change is CutChange.NEW and each.event and each.code not in known:
                     if wanted is not None:
-                        self.shots.make_from_event(session, production_id, each.event)
+                        self.new_shots.make_from_event(session, production_id, each.event)
                         made.append(each.code)
                 elif each.asks_something:
                     why = self._take(session, each, known, after.number)
@@ -199,15 +201,17 @@ class Recuts:
             return ""
         if shot.content.lock is not None:
             return f"its work range is locked by {shot.content.lock.who}"
-        self.shots.follow_cut(session, shot.shot_id, wanted, f"Cut {number:02d}, {each.change}: ")
+        loaded = load_shot(session, shot.shot_id)
+        said = f"Cut {number:02d}, {each.change}: "
+        store_change(self.workspace, session, loaded, wanted, said)
         return None
 
     def _told(
         self,
         session: Session,
         production_id: int,
-        old: list[CutEvent],
-        new: list[CutEvent],
+        old: Sequence[CutEvent],
+        new: Sequence[CutEvent],
         answers: Answers,
     ) -> tuple[tuple[RecutShot, ...], dict[str, _Known]]:
         told = compare(old, new, answers)
@@ -296,7 +300,7 @@ def _cuts(session: Session, production_id: int, against: int | None) -> tuple[Cu
     return after, before
 
 
-def _comp(content: Content, old: list[CutEvent], new: list[CutEvent]) -> RecutShot | None:
+def _comp(content: Content, old: Sequence[CutEvent], new: Sequence[CutEvent]) -> RecutShot | None:
     """Return what became of a comp: its length alone tells, since its source is the edit."""
     code = content.setup.code
     former, event = (

@@ -15,7 +15,7 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.media.folders import Found, find
 from zero_slate.files.volume_files import list_folder
-from zero_slate.services.media_all import media_findings
+from zero_slate.services.media.lines import media_findings
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,15 +1,24 @@
-"""Long work in the background: with a count, and a way to stop it."""
+"""Long work in the background: with a count, its results as they come, and a way to stop it."""
 
+import asyncio
 import threading
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
 from dataclasses import dataclass, field
 from itertools import count
-from typing import Any
+from typing import Any, Generic, TypeVar
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.services.runtime.workspace import NotFound
 
+R = TypeVar("R")
+
+# Headers come from a disk that has one head: more at once would only wait for each other.
+AT_ONCE = 4
+MOST_WAITING = 24
 KEPT = 50
+ENDED = ("done", "stopped", "failed")
 
 
 class Stopped(Exception):
@@ -17,64 +26,142 @@ class Stopped(Exception):
 
 
 @dataclass
-class Job:
-    """One piece of work: how far it is, and what came of it. Read it from any thread."""
+class Job(Generic[R]):
+    """One piece of work for a shot: how far it is, and what came of it. Any thread may read it.
+
+    Its state is `waiting`, `running`, `done`, `stopped` or `failed`.
+    """
 
     id: int
+    kind: str
+    shot_id: int
     what: str
-    total: int = 0
+    total: int
     done: int = 0
-    state: str = "running"
+    state: str = "waiting"
     message: str = ""
-    results: list[Any] = field(default_factory=list)
+    results: list[R] = field(default_factory=list)
     _stop: threading.Event = field(default_factory=threading.Event)
+    _listeners: list[Callable[[], None]] = field(default_factory=list)
+    _lock: threading.Lock = field(default_factory=threading.Lock)
+
+    @property
+    def ended(self) -> bool:
+        """Whether nothing more comes of it."""
+        return self.state in ENDED
 
     def step(self, done: int) -> None:
         """Tell how far the work is. Raises Stopped where it was asked to stop."""
         self.done = done
+        self._tell()
         if self._stop.is_set():
             raise Stopped
 
+    def add(self, result: R) -> None:
+        """Add a result, which those who listen are told of."""
+        self.results.append(result)
+        self._tell()
+
     def stop(self) -> None:
-        """Ask the work to stop at its next step."""
+        """Ask the work to stop at its next step; work that still waits stops at once."""
         self._stop.set()
+        with self._lock:
+            if self.state == "waiting":
+                self._end("stopped", "Stopped before it began.")
+        self._tell()
+
+    def begin(self) -> bool:
+        """Take the work up; False where it was stopped while it waited."""
+        with self._lock:
+            if self.state != "waiting":
+                return False
+            self.state = "running"
+        self._tell()
+        return True
+
+    def end(self, state: str, message: str = "") -> None:
+        """Tell that the work is over, and how."""
+        self._end(state, message)
+        self._tell()
+
+    def _end(self, state: str, message: str) -> None:
+        self.message = message
+        self.state = state
+
+    def listen(self, loop: asyncio.AbstractEventLoop) -> tuple[asyncio.Event, Callable[[], None]]:
+        """Return an event that is set whenever something is new, and how to let go of it."""
+        heard = asyncio.Event()
+
+        def tell() -> None:
+            with suppress(RuntimeError):  # the loop is closed: nobody listens any more
+                loop.call_soon_threadsafe(heard.set)
+
+        with self._lock:
+            self._listeners.append(tell)
+
+        def leave() -> None:
+            with self._lock, suppress(ValueError):
+                self._listeners.remove(tell)
+
+        return heard, leave
+
+    def _tell(self) -> None:
+        for tell in tuple(self._listeners):
+            tell()
 
 
 class Jobs:
-    """The jobs of an installation, the newest of them kept."""
+    """The jobs of an installation: a few at once, the others waiting, the newest kept."""
 
     def __init__(self) -> None:
-        self._jobs: dict[int, Job] = {}
+        self._jobs: dict[int, Job[Any]] = {}
         self._numbers = count(1)
+        self._threads = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="job")
+        self._lock = threading.Lock()
 
-    def start(self, what: str, work: Callable[[Job], None]) -> Job:
-        """Start work in a thread of its own."""
-        job = Job(next(self._numbers), what)
-        self._jobs[job.id] = job
-        for old in sorted(self._jobs)[:-KEPT]:
-            del self._jobs[old]
-        threading.Thread(target=_run, args=(job, work), name=f"job {job.id}", daemon=True).start()
+    def start(
+        self, kind: str, shot_id: int, what: str, total: int, work: Callable[[Job[R]], None]
+    ) -> Job[R]:
+        """Begin work, or let it wait its turn. Raises Refusal where too much waits already."""
+        with self._lock:
+            waiting = sum(job.state == "waiting" for job in self._jobs.values())
+            if waiting >= MOST_WAITING:
+                raise Refusal(
+                    f"{waiting} pieces of work are waiting already, which is the most there can "
+                    "be: stop one, or try again when one is done."
+                )
+            job: Job[R] = Job(next(self._numbers), kind, shot_id, what, total)
+            self._jobs[job.id] = job
+            ended = [number for number, each in self._jobs.items() if each.ended]
+            for number in ended[: max(0, len(self._jobs) - KEPT)]:
+                del self._jobs[number]
+        self._threads.submit(_run, job, work)
         return job
 
-    def get(self, number: int) -> Job:
-        """Return a job by its number. Raises NotFound."""
-        try:
-            return self._jobs[number]
-        except KeyError:
-            raise NotFound(f"There is no work numbered {number}.") from None
+    def get(self, kind: str, shot_id: int, number: int) -> Job[Any]:
+        """Return a shot's job of a kind by its number. Raises NotFound."""
+        job = self._jobs.get(number)
+        if job is None or (job.kind, job.shot_id) != (kind, shot_id):
+            raise NotFound(f"This shot has no work numbered {number} any more.")
+        return job
+
+    def close(self) -> None:
+        """Ask all work to stop."""
+        for job in tuple(self._jobs.values()):
+            job.stop()
+        self._threads.shutdown(wait=False, cancel_futures=True)
 
 
-def _run(job: Job, work: Callable[[Job], None]) -> None:
+def _run(job: Job[R], work: Callable[[Job[R]], None]) -> None:
+    if not job.begin():
+        return
     try:
         work(job)
-        job.state = "done"
+        job.end("done")
     except Stopped:
-        job.state = "stopped"
-        job.message = f"Stopped after {job.done} of {job.total}."
+        job.end("stopped", f"Stopped after {job.done} of {job.total}.")
     except Refusal as refusal:
-        job.state = "failed"
-        job.message = str(refusal)
+        job.end("failed", str(refusal))
     except Exception as error:
-        job.state = "failed"
-        job.message = f"Something went wrong: {error}"
+        job.end("failed", f"Something went wrong: {error}")
         raise

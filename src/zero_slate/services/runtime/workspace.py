@@ -21,13 +21,17 @@ class NotFound(Refusal):
     """Something that was asked for by its number or name and isn't there."""
 
 
+def is_writing(session: Session) -> bool:
+    """Return whether a session may hold changes: what is made from them is not to be kept."""
+    return bool(session.info.get("writing"))
+
+
 class Workspace:
-    """An installation at work. `generation` rises with each change, so that reads can be kept."""
+    """An installation at work."""
 
     def __init__(self, config: Config):
         self.config = config
         self.database = Database(config.database)
-        self.generation = 0
         self.locks = config.read_locks()
         self.color_config = config.color_config or colour.DEFAULT_CONFIG
 
@@ -69,7 +73,6 @@ class Workspace:
         """Open a session whose changes are on disk when it ends, or not made at all."""
         with self.database.writing() as session:
             yield session
-        self.generation += 1
 
     def volume(self, name: str) -> Path:
         """Return a volume's root folder. Raises NotFound."""

@@ -19,7 +19,8 @@ class Conflict(Refusal):
         self.changes = changes
 
 
-def _require_base(session: Session, loaded: Loaded, base: int) -> None:
+def require_version(session: Session, loaded: Loaded, base: int) -> None:
+    """Refuse a change that was made on another version than the one that stands."""
     if base == loaded.head.version:
         return
     if base > loaded.head.version or base < 1:
@@ -32,10 +33,11 @@ def _require_base(session: Session, loaded: Loaded, base: int) -> None:
     )
 
 
-def _require_free_code(session: Session, loaded: Loaded, setup: Setup) -> None:
+def require_free_code(session: Session, loaded: Loaded, setup: Setup) -> None:
+    """Refuse a code that another shot of the production has."""
     if setup.code == loaded.head.code:
         return
-    taken = _code_like(session, loaded.head.production_id, setup.code)
+    taken = code_like(session, loaded.head.production_id, setup.code)
     if taken is not None and taken[0] != loaded.head.id:
         like = "" if taken[1] == setup.code else ", capitals apart"
         raise Refusal(
@@ -45,7 +47,7 @@ def _require_free_code(session: Session, loaded: Loaded, setup: Setup) -> None:
         )
 
 
-def _code_like(session: Session, production_id: int, code: str) -> tuple[int, str] | None:
+def code_like(session: Session, production_id: int, code: str) -> tuple[int, str] | None:
     """Return the shot whose code is the same name on a system that doesn't tell capitals."""
     rows = session.execute(
         select(Shot.id, Shot.code).where(
@@ -53,3 +55,16 @@ def _code_like(session: Session, production_id: int, code: str) -> tuple[int, st
         )
     ).all()
     return next(((row[0], row[1]) for row in rows), None)
+
+
+def require_new_code(session: Session, production_id: int, code: str) -> None:
+    """Refuse a new shot's code where a shot has it, or one that differs in capitals alone."""
+    taken = code_like(session, production_id, code)
+    if taken is not None:
+        raise Refusal(
+            f"{code} is set up already; open it instead."
+            if taken[1] == code
+            else f"{code} and {taken[1]} are one name where capitals aren't told apart: choose "
+            "another code.",
+            part="code",
+        )

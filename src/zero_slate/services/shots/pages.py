@@ -2,12 +2,7 @@
 
 from dataclasses import dataclass
 
-from zero_slate.core.presentation.drawings.bars import BarDrawing
-from zero_slate.core.presentation.drawings.cadence import CadenceDrawing
-from zero_slate.core.presentation.drawings.canvas import CanvasDrawing
-from zero_slate.core.presentation.drawings.moments import MomentsDrawing
-from zero_slate.core.presentation.drawings.speed import SpeedDrawing
-from zero_slate.core.presentation.drawings.wedge import WedgeDrawing
+from zero_slate.core.presentation.drawings.sheet import Drawings
 from zero_slate.core.presentation.frame_rule import FrameRule
 from zero_slate.core.presentation.sheet import Sheet
 from zero_slate.core.shot.brief import Brief, fill, tokens, unknown_tokens
@@ -33,19 +28,6 @@ class ShotHead:
     undo: int | None
     redo: int | None
     warning: str
-
-
-@dataclass(frozen=True, slots=True)
-class Drawings:
-    """The drawings that rows ask for by name."""
-
-    canvas: CanvasDrawing
-    rates: BarDrawing
-    cadences: tuple[CadenceDrawing, ...]
-    ranges: BarDrawing
-    moments: MomentsDrawing
-    wedge: WedgeDrawing
-    speed: SpeedDrawing
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +63,8 @@ class ShotPage:
     color_config: str
 
 
-def _brief_shown(content: Content) -> BriefShown:
+def brief_shown(content: Content) -> BriefShown:
+    """Return a content's brief with its tokens filled."""
     brief, known = content.brief, tokens(content.setup)
 
     def pieces(text: str) -> tuple[TextPiece, ...]:

@@ -3,24 +3,25 @@
 from dataclasses import dataclass
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe, require_apart
-from zero_slate.core.media.header import Media, MediaKind
-from zero_slate.core.presentation.change_preview import propose
+from zero_slate.core.cut.events import CutEvent, first_by_code
+from zero_slate.core.media.header import MediaKind
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.house import HouseSetup
 from zero_slate.core.shot.by_hand import content_by_hand
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.proposal import carry_out
 from zero_slate.core.shot.state import Content
-from zero_slate.services.changes.sources import Source, Sources
-from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.services.shots.loading import event_named, load_shot
-from zero_slate.services.shots_all import Shots, Span, content_from_event
-from zero_slate.store import revisions
+from zero_slate.services.changes.sources import ResolvedSource, Source, Sources
+from zero_slate.services.productions.judged import production_of
+from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.making import NewShots, content_from_event
+from zero_slate.store import cuts, revisions
 from zero_slate.store.house import latest_house
-from zero_slate.store.tables import Production, Shot
+from zero_slate.store.tables import Shot
 
 MOST_AT_ONCE = 500
 
@@ -36,9 +37,9 @@ class CreatedShots:
 class Starting:
     """Makes shots that begin from something."""
 
-    def __init__(self, workspace: Workspace, shots: Shots, sources: Sources):
+    def __init__(self, workspace: Workspace, new_shots: NewShots, sources: Sources):
         self.workspace = workspace
-        self.shots = shots
+        self.new_shots = new_shots
         self.sources = sources
 
     def begin(self, production_id: int, codes: list[str], source: Source | None) -> CreatedShots:
@@ -54,52 +55,47 @@ class Starting:
                 f"{MOST_AT_ONCE}.",
                 part="code",
             )
+        resolved = self.sources.resolve(source) if source is not None else None
         with self.workspace.writing() as session:
-            if session.get(Production, production_id) is None:
-                raise NotFound(f"There is no production numbered {production_id}.")
+            production_of(session, production_id)
             known = session.scalars(
                 select(Shot.code).where(Shot.production_id == production_id)
             ).all()
-            require_apart([each.safe for each in names], known)
-            media = None
-            if source is not None and source.file is not None:
-                place = source.file
-                media = self.sources.media.found(place.volume, place.path, place.name).read()
+            safe = [each.safe for each in names]
+            require_apart(safe, known)
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
             _, house = latest_house(session)
-            ids = tuple(
-                self._begin(session, production_id, each.safe, source, media, edit, house)
-                for each in names
-            )
-        return CreatedShots(ids, tuple(each.words for each in names if each.words))
+            cut = cuts.latest_cut(session, production_id)
+            events = first_by_code(cuts.events_named(session, cut.id, safe)) if cut else {}
+            ids = []
+            for code in safe:
+                content, said = _content(edit, house, code, events.get(code), resolved)
+                ids.append(self.new_shots.make(session, production_id, content, said))
+        return CreatedShots(tuple(ids), tuple(each.words for each in names if each.words))
 
-    def _begin(
-        self,
-        session: Session,
-        production_id: int,
-        code: str,
-        source: Source | None,
-        media: Media | None,
-        edit: EditFormat,
-        house: HouseSetup,
-    ) -> int:
-        event = event_named(session, production_id, code)
-        if event is not None:
-            content: Content = content_from_event(edit, event, house)
-            said = f"Set up from the cut: {event.code}"
-        else:
-            long = media is not None and media.kind is not MediaKind.STILL
-            span = Span(length=str(media.count) if media is not None and long else "")
-            content = content_by_hand(edit, code, "", span.into, span.out, span.length, house)
-            said = "Set up by hand"
-        made = self.shots.make(session, production_id, content, said)
-        if source is not None:
-            loaded = load_shot(session, made)
-            context = loaded.context(self.workspace)
-            wanted = self.sources.wanted(session, context, loaded.content, source)
-            proposal, after = propose(context, loaded.content, wanted, frozenset(), None)
-            if proposal.refused:
-                raise Refusal(f"{code}: {proposal.refused}")
-            words = f"{wanted.label[0].lower()}{wanted.label[1:]}"
-            self.shots.remake(session, made, after, f"{said}, {words}")
-        return made
+
+def _content(
+    edit: EditFormat,
+    house: HouseSetup,
+    code: str,
+    event: CutEvent | None,
+    resolved: ResolvedSource | None,
+) -> tuple[Content, str]:
+    """Return what a new shot begins with, and the words of its first version."""
+    if event is not None:
+        content = content_from_event(edit, event, house)
+        said = f"Set up from the cut: {event.code}"
+    else:
+        media = resolved.media if resolved is not None else None
+        long = media is not None and media.kind is not MediaKind.STILL
+        length = str(media.count) if media is not None and long else ""
+        content = content_by_hand(edit, code, "", "", "", length, house)
+        said = "Set up by hand"
+    if resolved is None:
+        return content, said
+    context = ShotContext.of(content, edit, event, ())
+    request = resolved.request_for(context, content)
+    outcome = carry_out(context, content, request, frozenset(), None)
+    if outcome.refused:
+        raise Refusal(f"{code}: {outcome.refused}")
+    return outcome.after, f"{said}, {request.label[0].lower()}{request.label[1:]}"

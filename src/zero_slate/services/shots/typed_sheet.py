@@ -18,7 +18,7 @@ LONGEST_REASON = 200
 def require_sound(reading: Reading) -> None:
     """Refuse what is typed where any of it can't be taken."""
     for key, problem in reading.problems.items():
-        raise Refusal(f"{SETTINGS[key].label}: {problem.message}", part=problem.part)
+        raise problem.refusal(key, SETTINGS[key].label)
 
 
 def read_sheet(content: Content, clock: Clock, typed: Typed, locks: Locks) -> Reading:
@@ -35,9 +35,10 @@ def read_sheet(content: Content, clock: Clock, typed: Typed, locks: Locks) -> Re
     return reading
 
 
-def _with_reasons(
+def with_reasons(
     departures: Departures, reasons: Mapping[str, str | None], setup: Setup
 ) -> dict[str, Departure]:
+    """Return departures with reasons written or, where they are empty, taken back."""
     after = dict(departures)
     for key, reason in reasons.items():
         if key not in SETTINGS:

@@ -1,46 +1,59 @@
 """Handing a shot on, to a folder or as a download."""
 
-from fastapi import APIRouter, Response
-from pydantic import BaseModel
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
 
 from zero_slate.services.handoff import HandoffPlan
+from zero_slate.web.downloads import attached, gives
+from zero_slate.web.models import ApiModel
+from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/api/shots/{shot_id}/handoff", tags=["hand off"])
+router = APIRouter(prefix="/shots/{shot_id}/handoff", tags=["hand off"])
 
 
-class WriteTo(BaseModel):
-    """Where to write, and whether files that differ may be replaced."""
+class HandoffTarget(ApiModel):
+    """Where to write."""
 
     volume: str
+    """The volume's name."""
     folder: str = ""
+    """The folder below its root; empty for the root."""
     replace: bool = False
+    """Whether files that are there and differ may be replaced."""
 
 
-class WrittenFiles(BaseModel):
-    """The names of the files that were written."""
+class WrittenFiles(ApiModel):
+    """What was written."""
 
     files: list[str]
+    """The names of the files."""
 
 
-@router.get("")
-def plan(slate: TheSlate, shot_id: int, volume: str | None = None, folder: str = "") -> HandoffPlan:
+@router.get("", responses=problems(403, 404))
+def get_handoff(
+    slate: TheSlate,
+    shot_id: int,
+    volume: Annotated[str | None, Query(description="The volume; none for a download.")] = None,
+    folder: Annotated[str, Query(max_length=4096, description="The folder below its root.")] = "",
+) -> HandoffPlan:
     """Say what would be written."""
     return slate.handoff.plan(shot_id, volume, folder)
 
 
-@router.post("")
-def write(slate: TheSlate, shot_id: int, to: WriteTo) -> WrittenFiles:
+@router.post("", responses=problems(403, 404, 422, 507))
+def write_handoff(slate: TheSlate, shot_id: int, body: HandoffTarget) -> WrittenFiles:
     """Write the files, all or none."""
-    return WrittenFiles(files=list(slate.handoff.write(shot_id, to.volume, to.folder, to.replace)))
+    written = slate.handoff.write(shot_id, body.volume, body.folder, body.replace)
+    return WrittenFiles(files=list(written))
 
 
-@router.get("/download", response_class=Response)
-def download(slate: TheSlate, shot_id: int) -> Response:
+@router.get(
+    "/download",
+    response_class=Response,
+    responses={**problems(404), **gives("application/zip")},
+)
+def download_handoff(slate: TheSlate, shot_id: int) -> Response:
     """Return the files as a ZIP archive."""
-    name, content = slate.handoff.archive(shot_id)
-    return Response(
-        content,
-        media_type="application/zip",
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )
+    return attached(*slate.handoff.archive(shot_id), "application/zip")

@@ -1,56 +1,55 @@
 """The house setup."""
 
 from fastapi import APIRouter
-from pydantic import BaseModel
 
 from zero_slate.services.house import HousePage
-from zero_slate.web.routers.desk import Texts
+from zero_slate.web.models import ApiModel, Keys, OnVersion, Texts
+from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/api/house", tags=["house"])
+router = APIRouter(prefix="/house", tags=["house setup"])
 
 
-class WantedHouse(BaseModel):
-    """A house setup that is wanted: typed, as a shot's setup, or as shipped; `leave` stays."""
+class HouseRequest(ApiModel):
+    """A house setup that is wanted: typed, as a shot's setup, or as shipped."""
 
     typed: Texts = {}
+    """What is typed, by setting and part."""
     shot: int | None = None
+    """A shot whose setup is to be the house's."""
     shipped: bool = False
-    leave: list[str] = []
+    """Whether it is to be as shipped."""
+    leave: Keys = []
+    """Settings that stay as they are all the same."""
 
 
-class TakenHouse(WantedHouse):
-    """A house setup to store, made on version `base`."""
-
-    base: int
-
-
-class HouseBase(BaseModel):
-    """The version that is being looked at."""
+class SavedHouse(HouseRequest):
+    """A house setup to store."""
 
     base: int
+    """The version that it is made on."""
 
 
 @router.get("")
-def house(slate: TheSlate) -> HousePage:
+def get_house(slate: TheSlate) -> HousePage:
     """Return the house setup."""
     return slate.house.page()
 
 
-@router.post("/reckon")
-def reckon_house(slate: TheSlate, body: WantedHouse) -> HousePage:
-    """Show what a change of the house setup would do."""
+@router.post("/preview", responses=problems(404, 422))
+def preview_house(slate: TheSlate, body: HouseRequest) -> HousePage:
+    """Show what a change of the house setup would do; nothing is stored."""
     return slate.house.page(body.typed, body.shot, body.shipped, frozenset(body.leave))
 
 
-@router.put("")
-def change_house(slate: TheSlate, body: TakenHouse) -> HousePage:
+@router.put("", responses=problems(404, 422, 507))
+def change_house(slate: TheSlate, body: SavedHouse) -> HousePage:
     """Store another house setup."""
     leave = frozenset(body.leave)
     return slate.house.change(body.base, body.typed, body.shot, body.shipped, leave)
 
 
-@router.post("/undo")
-def undo_house(slate: TheSlate, body: HouseBase) -> HousePage:
+@router.post("/undo", responses=problems(422, 507))
+def undo_house(slate: TheSlate, body: OnVersion) -> HousePage:
     """Bring back the house setup before the latest change."""
     return slate.house.undo(body.base)

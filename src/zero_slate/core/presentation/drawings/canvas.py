@@ -3,7 +3,7 @@
 One drawing serves every row about the picture: each row shows its own layers of it, and its facts.
 """
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 
@@ -25,6 +25,9 @@ from zero_slate.core.media.placement import PlacedPicture, placement_words
 from zero_slate.core.presentation.drawings.fact import Fact
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.context import ShotContext
+
+# What rows call the drawing of the canvas.
+ABOUT_CANVAS = frozenset(("canvas", "placing", "working", "guides", "background", "signal"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,8 +115,11 @@ class _Frame:
         )
 
 
-def draw_canvas(context: ShotContext) -> CanvasDrawing:
-    """Draw a shot's canvas as it lands inside the edit's frame, with all that lies on it."""
+def draw_canvas(context: ShotContext, captions: frozenset[str] = ABOUT_CANVAS) -> CanvasDrawing:
+    """Draw a shot's canvas as it lands inside the edit's frame, with all that lies on it.
+
+    Only the captions that are asked for are written: each costs as much as the drawing.
+    """
     mine, edit = context.setup.raster, context.edit.raster
     placed = fit(mine, edit)
     square = edit.pixel_aspect
@@ -130,6 +136,14 @@ def draw_canvas(context: ShotContext) -> CanvasDrawing:
     except RasterRefusal:
         sizes = None
     shape = mine.display_aspect
+    writing: dict[str, Callable[[], Caption]] = {
+        "canvas": lambda: _of_canvas(mine, edit, placed, same),
+        "placing": lambda: _of_placing(context, mine),
+        "working": lambda: _of_working(context, sizes),
+        "guides": lambda: _of_guides(context),
+        "background": lambda: _of_background(context),
+        "signal": lambda: _of_signal(context, mine),
+    }
     return CanvasDrawing(
         whole,
         canvas,
@@ -147,14 +161,7 @@ def draw_canvas(context: ShotContext) -> CanvasDrawing:
         str(mine.width) if same else _across(mine, placed),
         f"{decimal(placed.height, 0)} lines",
         f"{shape.numerator}:{shape.denominator}",
-        {
-            "canvas": _of_canvas(mine, edit, placed, same),
-            "placing": _of_placing(context, mine),
-            "working": _of_working(context, sizes),
-            "guides": _of_guides(context),
-            "background": _of_background(context),
-            "signal": _of_signal(context, mine),
-        },
+        {name: write() for name, write in writing.items() if name in captions},
     )
 
 

@@ -1,0 +1,46 @@
+"""The drawings of a sheet: those that a row asks for by name, or all."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.presentation.drawings.bars import BarDrawing, draw_ranges, draw_rates
+from zero_slate.core.presentation.drawings.cadence import CadenceDrawing, draw_cadences
+from zero_slate.core.presentation.drawings.canvas import ABOUT_CANVAS, CanvasDrawing, draw_canvas
+from zero_slate.core.presentation.drawings.moments import MomentsDrawing, draw_moments
+from zero_slate.core.presentation.drawings.speed import SpeedDrawing, draw_speed
+from zero_slate.core.presentation.drawings.wedge import WedgeDrawing, draw_wedge
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.change import renumbered
+from zero_slate.core.shot.context import ShotContext
+
+ALL = ABOUT_CANVAS | {"rates", "ranges", "moments", "wedge"}
+
+
+@dataclass(frozen=True, slots=True)
+class Drawings:
+    """The drawings that rows ask for by name; one that wasn't asked for is None."""
+
+    canvas: CanvasDrawing | None
+    rates: BarDrawing | None
+    cadences: tuple[CadenceDrawing, ...]
+    ranges: BarDrawing | None
+    moments: MomentsDrawing | None
+    wedge: WedgeDrawing | None
+    speed: SpeedDrawing | None
+
+
+def draw_sheet(context: ShotContext, before: Setup, setting: str | None = None) -> Drawings:
+    """Draw what a setting's row asks for, or every row's; `before` is the setup as stored."""
+    names = frozenset((SETTINGS[setting].drawing,)) if setting in SETTINGS else ALL
+    captions = names & ABOUT_CANVAS
+    rates = "rates" in names
+    moved = renumbered(before, context.setup.count, context.anchor) if "moments" in names else 0
+    return Drawings(
+        draw_canvas(context, captions) if captions else None,
+        draw_rates(context) if rates else None,
+        draw_cadences(context) if rates else (),
+        draw_ranges(context) if "ranges" in names else None,
+        draw_moments(context, before, moved) if "moments" in names else None,
+        draw_wedge(context) if "wedge" in names else None,
+        draw_speed(context) if rates else None,
+    )

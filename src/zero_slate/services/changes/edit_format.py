@@ -1,0 +1,165 @@
+"""A change of the edit format: what it would touch, and storing it with the shots that follow."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.checks.finding import State
+from zero_slate.core.presentation.sheet import SheetRow, edit_rows
+from zero_slate.core.settings.index import EDIT_SETTINGS
+from zero_slate.core.settings.locks import lock_refusal
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.reading import Typed
+from zero_slate.core.shot.change import follow
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.state import Content
+from zero_slate.services.changes.batches import store_batch
+from zero_slate.services.changes.effects import Window, effect_of
+from zero_slate.services.productions.edit_formats import (
+    edit_changes,
+    edit_revision,
+    next_edit,
+    read_edit,
+    tried,
+)
+from zero_slate.services.productions.judged import JudgedProductions, JudgedShot
+from zero_slate.services.runtime.workspace import Workspace
+
+
+@dataclass(frozen=True, slots=True)
+class EditFormatEffect:
+    """What a changed edit format would do to one shot."""
+
+    id: int
+    code: str
+    before: State
+    after: State
+    appear: tuple[str, ...]
+    vanish: tuple[str, ...]
+    follows_along: bool
+
+
+@dataclass(frozen=True, slots=True)
+class EditFormatPage:
+    """The edit format as it is being changed, and what that would touch.
+
+    `touched` is a part of the `touches` shots that it would touch, from `offset`; `following` of
+    them have the old values and would be updated.
+    """
+
+    title: str
+    version: int
+    at: str
+    who: str
+    rows: tuple[SheetRow, ...]
+    changes: tuple[str, ...]
+    problem: str | None
+    touched: tuple[EditFormatEffect, ...]
+    touches: int
+    following: int
+    offset: int
+    shots: int
+    along: bool
+
+
+class EditFormats:
+    """Changes of the edit formats of an installation."""
+
+    def __init__(self, workspace: Workspace, judged: JudgedProductions):
+        self.workspace = workspace
+        self.judged = judged
+
+    def preview(
+        self,
+        production_id: int,
+        typed: Typed,
+        along: bool,
+        out: frozenset[int] = frozenset(),
+        window: Window = Window(),  # noqa: B008
+    ) -> EditFormatPage:
+        """Show what changing the edit format would do, with the shots `out` left as they are.
+
+        Nothing is stored. Raises NotFound, and Refusal for a field that there isn't.
+        """
+        with self.workspace.reading() as session:
+            judged = self.judged.of(session, production_id)
+        before, row = judged.edit, judged.edit_revision
+        locks, names = self.workspace.locks, self.workspace.names
+        reading = read_edit(before, typed, locks)
+        after, problem = tried(before, reading)
+        touched: list[EditFormatEffect] = []
+        if after != before:
+            for known in judged.shots.values():
+                effect = _effect(known, before, after, along and known.shot_id not in out)
+                if effect is not None:
+                    touched.append(effect)
+        return EditFormatPage(
+            judged.production.title,
+            row.number,
+            row.at,
+            row.who,
+            edit_rows(after, EDIT_SETTINGS, typed, reading, names, locks),
+            edit_changes(before, after),
+            problem,
+            tuple(touched[window.of(touched)]),
+            len(touched),
+            sum(each.follows_along and each.id not in out for each in touched),
+            window.offset,
+            len(judged.shots),
+            along,
+        )
+
+    def change(
+        self, production_id: int, base: int, typed: Typed, along: bool, out: frozenset[int]
+    ) -> int | None:
+        """Store a changed edit format with the shots that follow it, but those left `out`.
+
+        It is one change, whose number is returned; None where nothing changes. Raises Refusal.
+        """
+        with self.workspace.writing() as session:
+            before, after, what, number = next_edit(
+                self.workspace, session, production_id, base, typed
+            )
+            if after == before:
+                return None
+            made: list[tuple[JudgedShot, Content]] = []
+            if along:
+                for known in self.judged.of(session, production_id).shots.values():
+                    if known.shot_id in out:
+                        continue
+                    content = _followed(known, before, after)
+                    setup = known.content.setup
+                    refused = lock_refusal(setup, content.setup, self.workspace.locks)
+                    if content != known.content and not refused:
+                        made.append((known, content))
+            session.add(edit_revision(self.workspace, production_id, number, after, what))
+            label, said = f"Edit format: {what}", "Along with the edit format"
+            return store_batch(self.workspace, session, production_id, label, made, number, said)
+
+
+def _followed(known: JudgedShot, before: EditFormat, after: EditFormat) -> Content:
+    context = known.context
+    return follow(known.content, before, after, context.event, context.anchor, context.required)
+
+
+def _effect(
+    known: JudgedShot, before: EditFormat, after: EditFormat, along: bool
+) -> EditFormatEffect | None:
+    """Return what a changed edit does to a shot; None where nothing changes for it."""
+    moved = _followed(known, before, after)
+    content = moved if along else known.content
+    context = known.context
+    then = ShotContext.of(
+        content, after, context.event, context.elements, context.names, context.probe
+    )
+    effect = effect_of(known, then, content)
+    follows_along = moved != known.content
+    if not effect.any and not follows_along:
+        return None
+    return EditFormatEffect(
+        known.shot_id,
+        context.setup.code,
+        effect.before,
+        effect.after,
+        effect.appear,
+        effect.vanish,
+        follows_along,
+    )

@@ -1,0 +1,162 @@
+"""The elements of a shot: files that are linked to it, and how they are used."""
+
+from dataclasses import dataclass
+
+from sqlalchemy.orm import Session
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.fit import FitMode
+from zero_slate.core.media.alignment import best_align
+from zero_slate.core.media.element import Align, Element, Role
+from zero_slate.core.media.header import Media
+from zero_slate.core.media.placement import placement_words
+from zero_slate.core.time.cadence import RateUse, usual_use
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.services.media.lines import MediaLine, media_line
+from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.shots.sheets import Shots
+from zero_slate.store import elements
+from zero_slate.store.tables import ElementRow
+
+MOST_LINKED = 40
+
+
+@dataclass(frozen=True, slots=True)
+class LinkedElement:
+    """An element that is linked to a shot, and where its files lie."""
+
+    id: int
+    role: str
+    volume: str
+    folder: str
+    at: str
+    who: str
+    own_rate: str | None
+    use: RateUse
+    placing: FitMode | None
+    placed_by_shot: FitMode
+    line_work: bool
+    becomes: str
+    line: MediaLine
+
+
+class Elements:
+    """Links files to shots."""
+
+    def __init__(self, workspace: Workspace, shots: Shots, volumes: Volumes):
+        self.workspace = workspace
+        self.shots = shots
+        self.volumes = volumes
+
+    def link(
+        self,
+        shot_id: int,
+        volume: str,
+        path: str,
+        name: str,
+        align: Align | None,
+        role: Role = Role.PLATE,
+    ) -> Element:
+        """Link a sequence or movie to a shot, in place of the plate or the same files before.
+
+        Without `align`, the way that meets the work range is taken. Raises Refusal.
+        """
+        loaded = self.shots.load(shot_id)
+        media = self.volumes.read(volume, path, name)
+        folder = path.strip("/")
+        with self.workspace.writing() as session:
+            own_rate, placing, line = None, None, False
+            how = str(usual_use(media.header.rate, loaded.content.setup.rate))
+            for row in elements.element_rows(session, shot_id):
+                same = (row.volume, row.folder, elements.element_of(row).media.name) == (
+                    volume,
+                    folder,
+                    name,
+                )
+                if same:
+                    own_rate, how = row.own_rate, row.use
+                    placing, line = row.placing, row.line
+                if same or (role is Role.PLATE and row.role == Role.PLATE):
+                    session.delete(row)
+            if role is not Role.PLATE and len(loaded.elements) >= MOST_LINKED:
+                raise Refusal(f"A shot has at most {MOST_LINKED} elements; unlink one first.")
+            row = ElementRow(
+                shot_id=shot_id,
+                role=str(role),
+                volume=volume,
+                folder=folder,
+                align=str(align or fitting_align(media, loaded)),
+                media=elements.MEDIA.dump_json(media).decode(),
+                own_rate=own_rate,
+                use=how,
+                base=loaded.content.shift,
+                placing=placing,
+                line=line,
+                who=self.workspace.who,
+                at=self.workspace.now(),
+            )
+            session.add(row)
+            session.flush()
+            return elements.element_of(row)
+
+    def set_rate(self, shot_id: int, element_id: int, rate: str | None, use: RateUse) -> None:
+        """Say an element's own rate, empty for what its files say, and how it is used."""
+        own = FrameRate.parse(rate) if rate and rate.strip() else None
+        with self.workspace.writing() as session:
+            row = _row(session, shot_id, element_id)
+            row.own_rate = str(own) if own else None
+            row.use = str(use)
+
+    def set_placing(
+        self, shot_id: int, element_id: int, placing: FitMode | None, line: bool
+    ) -> None:
+        """Say how an element meets the canvas, None for the shot's way, and if it is line work."""
+        with self.workspace.writing() as session:
+            row = _row(session, shot_id, element_id)
+            row.placing = str(placing) if placing else None
+            row.line = line
+
+    def unlink(self, shot_id: int, element_id: int) -> None:
+        """Let go of an element; its files stay as they are. Raises NotFound."""
+        with self.workspace.writing() as session:
+            session.delete(_row(session, shot_id, element_id))
+
+    def linked(self, shot_id: int) -> tuple[LinkedElement, ...]:
+        """Return a shot's elements and how they agree, as they were last read."""
+        loaded = self.shots.load(shot_id)
+        with self.workspace.reading() as session:
+            rows = elements.element_rows(session, shot_id)
+        context = loaded.stored
+        return tuple(
+            LinkedElement(
+                row.id,
+                row.role,
+                row.volume,
+                row.folder,
+                row.at,
+                row.who,
+                row.own_rate,
+                RateUse(row.use),
+                element.placing,
+                loaded.content.setup.placing,
+                element.line,
+                placement_words(context.place_picture(element), context.setup.raster),
+                media_line(context, element),
+            )
+            for row, element in ((row, elements.element_of(row)) for row in rows)
+        )
+
+
+def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
+    row = session.get(ElementRow, element_id)
+    if row is None or row.shot_id != shot_id:
+        raise NotFound(f"This shot has no element numbered {element_id}.")
+    return row
+
+
+def fitting_align(media: Media, loaded: Loaded) -> Align:
+    """Return the way of laying files on a shot that meets its work range best."""
+    setup = loaded.content.setup
+    return best_align(media, setup.rate, setup.cut_range, setup.work_range, loaded.event)

@@ -1,0 +1,97 @@
+"""A sequence, movie or still, and how it agrees with a shot."""
+
+from dataclasses import dataclass, replace
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.finding import STATE_WORDS, Severity, State
+from zero_slate.core.checks.match import match
+from zero_slate.core.media.element import Element
+from zero_slate.core.media.header import Media
+from zero_slate.core.presentation.drawings.cadence import CadenceDrawing, draw_cadence
+from zero_slate.core.presentation.sheet import RowMessage, message_of
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.files.media.folders import Found
+
+
+@dataclass(frozen=True, slots=True)
+class MediaLine:
+    """A sequence, movie or still, and how it agrees with the shot."""
+
+    name: str
+    kind: str
+    state: State
+    word: str
+    frames: str
+    count: int
+    timecode: str | None
+    header: dict[str, str]
+    messages: tuple[RowMessage, ...]
+    align: str | None
+    problem: str | None
+    cadence: CadenceDrawing | None
+
+
+def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, ...]:
+    """Return what the checks say of one element, alone in its shot."""
+    alone = replace(context, elements=(element,))
+    return tuple(
+        message_of(finding) for finding in match(alone).findings if finding.element == element.id
+    )
+
+
+def frames_words(media: Media) -> str:
+    """Write which frames there are: `1001–1104`."""
+    return ", ".join(
+        str(run.first) if run.length == 1 else str(run) for run in media.present[:4]
+    ) + (" …" if len(media.present) > 4 else "")
+
+
+def media_line(context: ShotContext, element: Element) -> MediaLine:
+    """Return how an element agrees with a shot."""
+    messages = media_findings(context, element)
+    media = element.media
+    differs = any(said.severity != Severity.NOTE for said in messages)
+    state = State.DIFFERS if differs else State.FOLLOWS
+    return MediaLine(
+        media.name,
+        str(media.kind),
+        state,
+        STATE_WORDS[state]
+        if differs
+        else "follows the edit"
+        if messages
+        else "agrees with the shot",
+        frames_words(media),
+        media.count,
+        media.header.timecode,
+        media.header.shown(),
+        messages,
+        str(element.align),
+        None,
+        draw_cadence(context, element),
+    )
+
+
+def unreadable_line(found: Found, refusal: Refusal) -> MediaLine:
+    """Return what can be said of something that can't be read."""
+    return MediaLine(
+        found.name,
+        kind_of(found),
+        State.UNKNOWN,
+        STATE_WORDS[State.UNKNOWN],
+        "",
+        len(found.files),
+        None,
+        {},
+        (),
+        None,
+        str(refusal),
+        None,
+    )
+
+
+def kind_of(found: Found) -> str:
+    """Return how something lies on disk, by its name."""
+    if found.movie:
+        return "movie"
+    return "sequence" if found.padding else "still"

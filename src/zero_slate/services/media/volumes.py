@@ -1,0 +1,84 @@
+"""The volumes: what a folder holds, by its file names, and reading one thing of it."""
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from zero_slate.core.media.header import Media
+from zero_slate.files.media.folders import Found, find
+from zero_slate.files.volume_files import list_folder
+from zero_slate.services.media.lines import kind_of
+from zero_slate.services.runtime.kept import Kept
+from zero_slate.services.runtime.workspace import NotFound, Workspace
+
+KEPT_HEADERS = 64
+
+
+@dataclass(frozen=True, slots=True)
+class FolderEntry:
+    """Something found in a folder, not read yet."""
+
+    name: str
+    kind: str
+    files: int
+
+
+@dataclass(frozen=True, slots=True)
+class FolderPage:
+    """What lies in a folder of a volume."""
+
+    volume: str
+    path: str
+    parents: tuple[str, ...]
+    folders: tuple[str, ...]
+    found: tuple[FolderEntry, ...]
+    other_files: int
+
+
+class Volumes:
+    """Looks into the folders of the volumes."""
+
+    def __init__(self, workspace: Workspace):
+        self.workspace = workspace
+        self._read: Kept[tuple[str, str, str], Media] = Kept(KEPT_HEADERS)
+
+    def names(self) -> tuple[str, ...]:
+        """Return the names of the volumes there are."""
+        return tuple(self.workspace.config.volumes)
+
+    def folder(self, volume: str, path: str) -> FolderPage:
+        """List a folder by its file names. Raises NotFound, OutsideVolume or CannotRead."""
+        folder, folders, found, others = self.look(volume, path)
+        steps = folder.relative_to(self.workspace.volume(volume).resolve()).parts
+        return FolderPage(
+            volume,
+            "/".join(steps),
+            steps,
+            tuple(folders),
+            tuple(FolderEntry(f.name, kind_of(f), len(f.files)) for f in found),
+            others,
+        )
+
+    def found(self, volume: str, path: str, name: str) -> Found:
+        """Return a sequence, movie or still by its name, not read yet. Raises NotFound."""
+        _, _, found, _ = self.look(volume, path)
+        chosen = next((each for each in found if each.name == name), None)
+        if chosen is None:
+            raise NotFound(f"There is no {name} in {path or volume}.")
+        return chosen
+
+    def read(self, volume: str, path: str, name: str) -> Media:
+        """Read the headers of a sequence, movie or still; again only where files have changed.
+
+        Raises NotFound, UnreadablePicture or UnreadableMovie.
+        """
+        found = self.found(volume, path, name)
+        stamp = found.stamp()
+        kept = self._read.get((volume, path, name), stamp)
+        return kept or self._read.put((volume, path, name), stamp, found.read())
+
+    def look(self, volume: str, path: str) -> tuple[Path, list[str], list[Found], int]:
+        """Return a folder, its folders, what is found in it, and how many files are neither."""
+        folder = self.workspace.folder(volume, path)
+        folders, files = list_folder(self.workspace.volume(volume), folder)
+        found = find(files, folder)
+        return folder, folders, found, len(files) - sum(len(each.files) for each in found)

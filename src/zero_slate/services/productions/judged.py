@@ -1,0 +1,128 @@
+"""Every shot of a production, judged: once as long as what it is judged by stands."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from sqlalchemy.orm import Session
+
+from zero_slate.core.checks.match import Match, match
+from zero_slate.core.cut.comp import joined
+from zero_slate.core.cut.events import CutEvent, first_by_code
+from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.state import Content
+from zero_slate.services.runtime.kept import Kept
+from zero_slate.services.runtime.workspace import NotFound, Workspace, is_writing
+from zero_slate.store import cuts, elements, revisions
+from zero_slate.store.stamps import ShotStamp, shot_stamps, whole_stamp
+from zero_slate.store.tables import Cut, EditRevision, Production
+
+# A production of 2,000 shots takes some 20 MB.
+KEPT_PRODUCTIONS = 8
+KEPT_CUTS = 16
+
+
+@dataclass(frozen=True, slots=True)
+class JudgedShot:
+    """A shot with what it is judged by, loaded with the others of its production."""
+
+    shot_id: int
+    version: int
+    content: Content
+    context: ShotContext
+    found: Match
+
+
+@dataclass(frozen=True, slots=True)
+class JudgedProduction:
+    """A production in one snapshot: its edit format, its latest cut, and its shots by code."""
+
+    production: Production
+    edit_revision: EditRevision
+    edit: EditFormat
+    cut: Cut | None
+    events: Sequence[CutEvent]
+    shots: dict[str, JudgedShot]
+    stamps: dict[int, ShotStamp]
+
+
+class JudgedProductions:
+    """The productions of an installation, judged and kept."""
+
+    def __init__(self, workspace: Workspace):
+        self.workspace = workspace
+        self._kept: Kept[int, JudgedProduction] = Kept(KEPT_PRODUCTIONS)
+        self._events: Kept[int, Sequence[CutEvent]] = Kept(KEPT_CUTS)
+
+    def of(self, session: Session, production_id: int) -> JudgedProduction:
+        """Return a production as a snapshot has it. Raises NotFound.
+
+        Only shots whose own stamp has changed are loaded and judged again.
+        """
+        whole = whole_stamp(session)
+        kept = self._kept.get(production_id, whole)
+        if kept is not None:
+            return kept
+        production = production_of(session, production_id)
+        made = self._judge(session, production, self._kept.last(production_id))
+        if is_writing(session):
+            return made
+        return self._kept.put(production_id, whole, made)
+
+    def events_of(self, session: Session, cut: Cut | None) -> Sequence[CutEvent]:
+        """Return the events of a cut, in order; a cut is never changed."""
+        if cut is None:
+            return ()
+        kept = self._events.get(cut.id, cut.at)
+        if kept is not None:
+            return kept
+        found = cuts.events_of(session, cut.id)
+        return found if is_writing(session) else self._events.put(cut.id, cut.at, found)
+
+    def _judge(
+        self, session: Session, production: Production, former: JudgedProduction | None
+    ) -> JudgedProduction:
+        row = revisions.latest_edit(session, production.id)
+        edit = revisions.edit_format_of(row)
+        cut = cuts.latest_cut(session, production.id)
+        events = self.events_of(session, cut)
+        stamps = shot_stamps(session, production.id)
+        known = former.stamps if former else {}
+        before = {shot.shot_id: shot for shot in former.shots.values()} if former else {}
+        new = [shot_id for shot_id, stamp in stamps.items() if known.get(shot_id) != stamp]
+        contents = revisions.contents_numbered(session, [stamps[each].setup for each in new])
+        linked = elements.elements_of_shots(session, new)
+        by_code = first_by_code(events)
+        shots = {}
+        for shot_id in stamps:
+            if shot_id not in contents:
+                shots[before[shot_id].content.setup.code] = before[shot_id]
+                continue
+            version, content = contents[shot_id]
+            code = content.setup.code
+            own = by_code.get(code)
+            if content.events:
+                own = joined([e for e in events if e.code in content.events], code)
+            context = ShotContext.of(
+                content, edit, own, linked.get(shot_id, ()), self.workspace.names
+            )
+            found = match(context, content.departures)
+            shots[code] = JudgedShot(shot_id, version, content, context, found)
+        return JudgedProduction(production, row, edit, cut, events, shots, stamps)
+
+
+def production_of(session: Session, production_id: int) -> Production:
+    """Return a production by its number. Raises NotFound."""
+    production = session.get(Production, production_id)
+    if production is None:
+        raise NotFound(f"There is no production numbered {production_id}.")
+    return production
+
+
+def shots_of(judged: JudgedProduction, shot_ids: Sequence[int]) -> list[JudgedShot]:
+    """Return some shots of a production. Raises NotFound for one that isn't in it."""
+    by_id = {shot.shot_id: shot for shot in judged.shots.values()}
+    missing = set(shot_ids) - by_id.keys()
+    if missing:
+        raise NotFound(f"Shot {min(missing)} isn't in this production.")
+    return [by_id[each] for each in dict.fromkeys(shot_ids)]

@@ -1,0 +1,23 @@
+"""Files that the API gives: their type and name, in the answer and in its description."""
+
+from typing import Any
+from urllib.parse import quote
+
+from fastapi import Response
+
+
+def gives(media_type: str) -> dict[int | str, dict[str, Any]]:
+    """Return the description of an answer that is a file."""
+    schema = {"type": "string", "format": "binary"}
+    return {200: {"description": "The file.", "content": {media_type: {"schema": schema}}}}
+
+
+JSON_FILE = gives("application/json")
+
+
+def attached(name: str, content: bytes, media_type: str, way: str = "attachment") -> Response:
+    """Return a file as an answer, to be saved or, with `inline`, looked at."""
+    plain = name.encode("ascii", "replace").decode().replace('"', "_")
+    disposition = f"{way}; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"
+    headers = {"Content-Disposition": disposition}
+    return Response(content, media_type=media_type, headers=headers)

@@ -1,0 +1,50 @@
+"""What several parts of the API take and give."""
+
+from typing import Annotated
+
+from fastapi import Query
+from pydantic import BaseModel, ConfigDict, Field
+
+from zero_slate.services.changes.effects import MOST_SHOWN, SHOWN, Window
+
+# A sheet has some thirty settings of a few fields each; a field takes one line.
+Texts = Annotated[
+    dict[str, dict[str, Annotated[str, Field(max_length=4096)]]],
+    Field(
+        max_length=64,
+        description="Texts as they stand in the fields, by setting and part; what isn't typed "
+        "keeps its value.",
+    ),
+]
+ShotIds = Annotated[list[int], Field(max_length=10_000)]
+Keys = Annotated[list[str], Field(max_length=64)]
+
+
+class ApiModel(BaseModel):
+    """What a request or an answer holds."""
+
+    model_config = ConfigDict(use_attribute_docstrings=True)
+
+
+class OnVersion(ApiModel):
+    """The version that a change is made on."""
+
+    base: int
+    """The number of the version that was looked at: another since is a conflict."""
+
+
+class CreatedId(ApiModel):
+    """The number of what was made."""
+
+    id: int
+    """Its number, to find it by."""
+
+
+def window(
+    offset: Annotated[int, Query(ge=0, description="How many to pass over.")] = 0,
+    limit: Annotated[
+        int, Query(ge=0, le=MOST_SHOWN, description="How many to give at the most.")
+    ] = SHOWN,
+) -> Window:
+    """Return which part of a long list is asked for."""
+    return Window(offset, limit)

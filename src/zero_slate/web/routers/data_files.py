@@ -1,0 +1,143 @@
+"""Data files exported under an old count or rate."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Response
+from fastapi.responses import FileResponse, StreamingResponse
+from pydantic import Field
+
+from zero_slate.services.data_files import DataPage, Renumbering
+from zero_slate.services.runtime.jobs import Job
+from zero_slate.services.shots.pages import ShotPage
+from zero_slate.web.downloads import gives
+from zero_slate.web.job_events import job_events
+from zero_slate.web.models import ApiModel
+from zero_slate.web.problems import problems
+from zero_slate.web.routers.sheets import CHANGED, answer
+from zero_slate.web.slate import TheSlate
+from zero_slate.web.uploads import Upload
+
+router = APIRouter(prefix="/shots/{shot_id}", tags=["data files"])
+
+Columns = Annotated[list[int], Field(max_length=1000)]
+
+
+class OldCount(ApiModel):
+    """Which columns hold frames, and the count and rate that the file was exported under."""
+
+    columns: Columns
+    """The places of the columns that hold frames, from 0."""
+    was: str
+    """A frame of the file, as it is numbered there."""
+    rate: str = ""
+    """The rate it was exported at; the shot's where it is empty."""
+    now: str = ""
+    """The number of the same frame in the shot; the clip's first where it is empty."""
+
+
+class ColumnChoice(ApiModel):
+    """The columns whose frames become keys."""
+
+    base: int
+    """The version that they are added to."""
+    columns: Columns
+    """The places of the columns that hold frames, from 0."""
+
+
+class DataJob(ApiModel):
+    """How far the renumbering of a file is, in bytes."""
+
+    id: int
+    """Its number."""
+    what: str
+    """What it does."""
+    state: str
+    """`waiting`, `running`, `done`, `stopped` or `failed`."""
+    done: int
+    """How many bytes are read."""
+    total: int
+    """How many bytes there are."""
+    message: str
+    """Why it stopped or failed."""
+    result: Renumbering | None
+    """What came of it, once it is done."""
+
+    @classmethod
+    def of(cls, job: Job[Renumbering], _: int = 0) -> "DataJob":
+        """Take a job's state as it is now."""
+        result = job.results[0] if job.results else None
+        return cls(
+            id=job.id,
+            what=job.what,
+            state=job.state,
+            done=job.done,
+            total=job.total,
+            message=job.message,
+            result=result,
+        )
+
+
+@router.post("/data-files", status_code=201, responses=problems(404, 422))
+def give_data_file(slate: TheSlate, shot_id: int, file: Upload) -> DataPage:
+    """Take a data file in and say how it is laid out."""
+    return slate.data.give(shot_id, file.filename or "data", file.file)
+
+
+@router.post("/data-files/{number}/preview", responses=problems(404, 422))
+def preview_renumbering(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> Renumbering:
+    """Say what renumbering would do to the first rows; nothing is written."""
+    return slate.data.preview(shot_id, number, body.columns, body.was, body.rate, body.now)
+
+
+@router.post("/data-files/{number}/renumber", status_code=202, responses=problems(404, 422))
+def renumber_data_file(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> DataJob:
+    """Begin to write the file again with its frames moved."""
+    job = slate.data.renumber(shot_id, number, body.columns, body.was, body.rate, body.now)
+    return DataJob.of(job)
+
+
+@router.get(
+    "/data-files/{number}/file",
+    response_class=FileResponse,
+    responses={**problems(404), **gives("application/octet-stream")},
+)
+def download_data_file(slate: TheSlate, shot_id: int, number: int) -> FileResponse:
+    """Return the file that was renumbered, under the name it had."""
+    name, path = slate.data.written(shot_id, number)
+    return FileResponse(path, filename=name, media_type="application/octet-stream")
+
+
+@router.post("/data-files/{number}/keys", response_model=ShotPage, responses=CHANGED)
+def take_keys(slate: TheSlate, shot_id: int, number: int, body: ColumnChoice) -> Response:
+    """Make the file's frames the shot's keys."""
+    return answer(slate.data.take_keys(shot_id, number, body.base, body.columns))
+
+
+@router.get("/data-jobs/{number}", responses=problems(404))
+def get_data_job(slate: TheSlate, shot_id: int, number: int) -> DataJob:
+    """Return how far a renumbering is."""
+    return DataJob.of(slate.data.job(shot_id, number))
+
+
+@router.get(
+    "/data-jobs/{number}/events",
+    response_class=StreamingResponse,
+    responses={
+        **problems(404),
+        200: {
+            "description": "A DataJob at each step, until it ends.",
+            "content": {"text/event-stream": {"schema": {"type": "string"}}},
+        },
+    },
+)
+def follow_data_job(slate: TheSlate, shot_id: int, number: int) -> Any:
+    """Tell how far a renumbering is as it happens."""
+    return job_events(slate.data.job(shot_id, number), 0, DataJob.of)
+
+
+@router.delete("/data-jobs/{number}", status_code=202, responses=problems(404))
+def stop_data_job(slate: TheSlate, shot_id: int, number: int) -> DataJob:
+    """Ask a renumbering to stop."""
+    job = slate.data.job(shot_id, number)
+    job.stop()
+    return DataJob.of(job)
