@@ -1,6 +1,7 @@
 """The real application, served from the demo, driven in headless Chromium."""
 
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, sync_playwright
@@ -9,11 +10,12 @@ from scripts.served import CHROMIUM, FLAGS, Served
 from zero_slate.web.app import STATIC
 
 
-@pytest.fixture(scope="session")
-def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
+@pytest.fixture(scope="module")
+def served(demo_home: Path) -> Iterator[Served]:
+    """The demo, served from a copy that this module alone changes."""
     if not (STATIC / "index.html").exists():
         pytest.skip("the pages are not built: run make test")
-    served = Served(tmp_path_factory.mktemp("demo"), "tester")
+    served = Served(demo_home, "tester")
     served.start()
     yield served
     served.kill()

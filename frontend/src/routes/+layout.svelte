@@ -6,11 +6,10 @@
 	import { answerKeys, onKey } from '$lib/state/keys.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
-	import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+	import { QueryClientProvider } from '@tanstack/svelte-query';
+	import { client } from '$lib/api/query-client';
 
 	let { children } = $props();
-
-	const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 0 } } });
 
 	function beside(step: number): void {
 		const to = spines.beside(page.url.pathname, step);

@@ -3,6 +3,8 @@
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
+	import { deskQuery, newEditFormatQuery } from '$lib/api/queries';
+	import { typedTexts } from '$lib/state/typed.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
@@ -15,10 +17,9 @@
 	import Drop from '$lib/ui/drop/Drop.svelte';
 	import { clock, cutNumber } from '$lib/words';
 
-	const desk = createQuery(() => ({
-		queryKey: ['desk'],
-		queryFn: () => take(api.GET('/api/desk'))
-	}));
+	const SCOPE = 'new-production';
+
+	const desk = createQuery(deskQuery);
 
 	let open = $state<'start' | 'file' | 'cut' | null>(null);
 	let title = $state('');
@@ -27,9 +28,7 @@
 	let trouble = $state('');
 	let into = $state('');
 
-	const format = new FormatSession((typed) =>
-		take(api.POST('/api/edit-format/reckon', { body: { typed } }))
-	);
+	const format = new FormatSession<Schema<'EditFormatRows'>>(() => SCOPE, newEditFormatQuery);
 	const productions = $derived(desk.data?.productions ?? []);
 	const chosen = $derived(productions.find((each) => each.title === into) ?? productions[0]);
 
@@ -43,10 +42,11 @@
 		trouble = '';
 		try {
 			const made = await take(
-				api.POST('/api/productions', {
+				api.POST('/api/v1/productions', {
 					body: { title, kind, code_example: code, typed: format.typed }
 				})
 			);
+			typedTexts.leave(SCOPE);
 			await goto(`/p/${made.id}?read`);
 		} catch (error) {
 			trouble = words(error);
@@ -57,8 +57,8 @@
 		if (!chosen) return;
 		trouble = '';
 		try {
-			const made = await sendForm<Schema<'CreatedShot'>>(
-				`/api/productions/${chosen.id}/setup-file`,
+			const made = await sendForm<Schema<'CreatedId'>>(
+				`/productions/${chosen.id}/setup-file`,
 				form(file)
 			);
 			await goto(`/s/${made.id}`);

@@ -81,7 +81,7 @@ def test_a_shorter_range_leaves_keys_outside() -> None:
         drawn(1, 40), {"work_range": FrameRange(1, 24)}, RetimeMode.NUMBERS, Anchor()
     )
     assert told.outside == 1
-    assert [line.notes for line in told.lines if line.before == "40"] == [
+    assert [tuple(note.text for note in line.notes) for line in told.lines if line.before == "40"] == [
         ("falls outside the work range",)
     ]
 

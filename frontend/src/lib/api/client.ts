@@ -5,19 +5,30 @@ type Schemas = components['schemas'];
 export type Schema<K extends keyof Schemas> = Schemas[K];
 export type Texts = Record<string, Record<string, string>>;
 
-/** Why the server didn't do something, in its own words. */
+/** Where the API lies: links that the browser follows by itself begin with it. */
+export const API = '/api/v1';
+
+/** Why the server didn't do something, in its own words (problem details, RFC 9457). */
 export class Problem extends Error {
-	constructor(
-		readonly status: number,
-		readonly body: Schema<'ProblemBody'>
-	) {
-		super(body.message);
+	constructor(readonly body: Schema<'Problem'>) {
+		super(body.detail);
 	}
 }
 
 export const api = createClient<paths>({ baseUrl: '' });
 
-type Answer<T> = { data?: T; error?: unknown; response: Response };
+export type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+function problem(status: number, code: string, detail: string): Problem {
+	return new Problem({
+		type: `urn:zero-slate:problem:${code}`,
+		title: detail,
+		status,
+		detail,
+		code,
+		changes: []
+	});
+}
 
 /** Take the answer's data, or throw a Problem; a server that is gone is one too. */
 export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
@@ -26,21 +37,14 @@ export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
 		given = await answer;
 	} catch (error) {
 		if (error instanceof DOMException && error.name === 'AbortError') throw error;
-		throw new Problem(0, {
-			code: 'away',
-			message: "Can't reach Zero Slate. What you typed is kept; start it again.",
-			changes: []
-		});
+		throw problem(0, 'away', "Can't reach Zero Slate. What you typed is kept; start it again.");
 	}
 	if (given.error !== undefined || !given.response.ok) {
-		const body = given.error as Schema<'ProblemBody'> | undefined;
-		throw new Problem(given.response.status, {
-			code: body?.code ?? 'failed',
-			message: body?.message ?? `Zero Slate failed (${given.response.status}).`,
-			nearest: body?.nearest ?? null,
-			part: body?.part ?? null,
-			changes: body?.changes ?? []
-		});
+		const body = given.error as Schema<'Problem'> | undefined;
+		const { status } = given.response;
+		throw body?.detail
+			? new Problem(body)
+			: problem(status, 'failed', `Zero Slate failed (${status}).`);
 	}
 	return given.data as T;
 }
@@ -63,7 +67,7 @@ export function form(file: File, fields: Record<string, string | null> = {}): Fo
 /** Send a form and take the answer. */
 export async function sendForm<T>(address: string, body: FormData): Promise<T> {
 	return take<T>(
-		fetch(address, { method: 'POST', body }).then(async (response) => {
+		fetch(API + address, { method: 'POST', body }).then(async (response) => {
 			const said = await response.json().catch(() => undefined);
 			return response.ok ? { data: said as T, response } : { error: said, response };
 		})

@@ -1,6 +1,6 @@
 import type { Schema, Texts } from '$lib/api/client';
 
-export type Wanted = Schema<'WantedChange'>;
+export type Wanted = Schema<'ShotChange'>;
 
 /** Where values come from, as the server takes it. */
 export function wanted(about: Partial<Wanted>): Wanted {

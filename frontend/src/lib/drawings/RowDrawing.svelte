@@ -23,16 +23,18 @@
 						: null
 	);
 	const layer = $derived(ABOUT_CANVAS.includes(name) ? name : 'canvas');
-	const caption = $derived(drawing ?? drawings.canvas.captions[layer]!);
+	const caption = $derived(drawing ?? drawings.canvas?.captions[layer]);
 </script>
 
-<div class="flex justify-between gap-3 px-[22px] pb-1">
-	<span class="font-semibold">{caption.title}</span><span class="num text-ink2"
-		>{caption.corner}</span
-	>
-</div>
+{#if caption}
+	<div class="flex justify-between gap-3 px-[22px] pb-1">
+		<span class="font-semibold">{caption.title}</span><span class="num text-ink2"
+			>{caption.corner}</span
+		>
+	</div>
+{/if}
 {#if !drawing}
-	<ScaleDrawing drawing={drawings.canvas} {layer} />
+	{#if drawings.canvas}<ScaleDrawing drawing={drawings.canvas} {layer} />{/if}
 {:else if 'tracks' in drawing}
 	<BarsDrawing {drawing} />
 {:else if 'moments' in drawing}
@@ -41,7 +43,7 @@
 	<WedgeDrawing {drawing} />
 {/if}
 <dl class="px-[22px] text-sm">
-	{#each caption.facts as fact, i (i)}
+	{#each caption?.facts ?? [] as fact, i (i)}
 		<div class="flex justify-between gap-3 border-t border-rule py-[5px]">
 			<dt class="shrink-0 text-ink2">{fact.label}</dt>
 			<dd class="num text-right {fact.differs ? 'text-red' : ''}">{fact.value}</dd>
@@ -52,5 +54,5 @@
 	{#each drawings.cadences as cadence, i (i)}
 		<div class="px-[22px] pt-3"><CadenceStrip drawing={cadence} /></div>
 	{/each}
-	<SpeedDrawing drawing={drawings.speed} />
+	{#if drawings.speed}<SpeedDrawing drawing={drawings.speed} />{/if}
 {/if}

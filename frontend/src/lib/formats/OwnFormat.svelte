@@ -35,8 +35,8 @@
 		const body = { name, purpose, typed: texts };
 		try {
 			const kept = format.id
-				? api.PUT('/api/formats/{own_id}', { params: { path: { own_id: format.id } }, body })
-				: api.POST('/api/formats', { body });
+				? api.PUT('/api/v1/formats/{own_id}', { params: { path: { own_id: format.id } }, body })
+				: api.POST('/api/v1/formats', { body });
 			onkept(await take(kept));
 		} catch (error) {
 			trouble = words(error);

@@ -1,7 +1,10 @@
 <!-- A shot that is not in the cut: its code, and in and out points or a length. -->
 <script lang="ts">
 	import { goto } from '$app/navigation';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
+	import { houseQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
 	import StartSeveral from './StartSeveral.svelte';
 
 	let {
@@ -19,19 +22,11 @@
 	let into = $state('');
 	let out = $state('');
 	let length = $state('');
-	let usual = $state<number | null>(null);
-	let house = 0;
+	const house = createQuery(() => houseQuery({ typed: {}, shot: null, shipped: false, leave: [] }));
+	const usual = $derived(house.data?.length);
 	let trouble = $state('');
 	let part = $state('');
 	let nearest = $state('');
-
-	take(api.GET('/api/house')).then(
-		(said) => {
-			usual = said.length;
-			house = said.number;
-		},
-		(error: unknown) => (trouble = words(error))
-	);
 
 	function told(error: unknown): void {
 		trouble = words(error);
@@ -43,7 +38,7 @@
 		trouble = part = nearest = '';
 		try {
 			const made = await take(
-				api.POST('/api/productions/{production_id}/shots-by-hand', {
+				api.POST('/api/v1/productions/{production_id}/shots-by-hand', {
 					params: { path: { production_id: production } },
 					body: { code, title, into, out, length }
 				})
@@ -57,10 +52,10 @@
 	async function keepLength(): Promise<void> {
 		trouble = '';
 		try {
-			const body = { base: house, typed: { length: { length } }, shipped: false, leave: [] };
-			const said = await take(api.PUT('/api/house', { body }));
-			usual = said.length;
-			house = said.number;
+			const base = house.data?.number ?? 0;
+			const body = { base, typed: { length: { length } }, shipped: false, leave: [] };
+			await take(api.PUT('/api/v1/house', { body }));
+			await client.invalidateQueries({ queryKey: ['house'] });
 			length = '';
 		} catch (error) {
 			told(error);

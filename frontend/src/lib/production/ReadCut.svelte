@@ -27,7 +27,7 @@
 	let given = $state('');
 	let rateAsked = $state(false);
 
-	const root = $derived(`/api/productions/${production}/cuts`);
+	const root = $derived(`/productions/${production}/cuts`);
 	const body = (chosen: File) =>
 		form(chosen, { code_example: code, rate: given.trim() ? given.trim() : null });
 

@@ -1,15 +1,16 @@
 <!-- Several new shots at once, each beginning from the cut, a format, another shot or a file. -->
 <script lang="ts">
 	import GroupTicks, { GROUPS } from '$lib/change/GroupTicks.svelte';
-	import { useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
+	import { formatNamesQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
 	import { wanted } from '$lib/change/source';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 
 	let { production, lines }: { production: number; lines: readonly Schema<'ShotLine'>[] } =
 		$props();
 
-	const client = useQueryClient();
 	const STARTS = ['the edit format', 'a format', 'another shot', 'a file'] as const;
 
 	let codes = $state('');
@@ -21,15 +22,12 @@
 	let folder = $state('');
 	let file = $state('');
 	let found = $state.raw<string[]>([]);
-	let names = $state.raw<string[]>([]);
 	let trouble = $state('');
 	let nearest = $state('');
 	let done = $state('');
 
-	take(api.GET('/api/formats', { params: { query: { text: '' } } })).then(
-		(page) => (names = page.families.flatMap((each) => each.formats.map((f) => f.name))),
-		(error: unknown) => (trouble = words(error))
-	);
+	const formats = createQuery(formatNamesQuery);
+	const names = $derived(formats.data ?? []);
 
 	const written = $derived(
 		codes
@@ -38,7 +36,7 @@
 			.filter(Boolean)
 	);
 
-	function start(): Schema<'WantedChange'> | null {
+	function start(): Schema<'ShotChange'> | null {
 		if (from === 'a format') return wanted({ format });
 		if (from === 'a file') return wanted({ file: { volume, path: folder, name: file } });
 		if (from !== 'another shot') return null;
@@ -50,7 +48,7 @@
 		trouble = nearest = done = '';
 		try {
 			const made = await take(
-				api.POST('/api/productions/{production_id}/start', {
+				api.POST('/api/v1/productions/{production_id}/start', {
 					params: { path: { production_id: production } },
 					body: { codes: written, start: start() }
 				})

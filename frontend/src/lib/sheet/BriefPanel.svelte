@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import { KEYS } from '$lib/state/keys.svelte';
+	import { typedTexts } from '$lib/state/typed.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import type { SheetSession } from './session.svelte';
 
@@ -10,32 +11,42 @@
 	const SIZES = { small: 'text-xs', body: 'text-base', large: 'text-head' } as const;
 	const EMPHASES = { plain: '', strong: 'font-semibold', boxed: 'border border-ink p-3' } as const;
 
-	let draft = $state<Schema<'Brief'>>(empty());
-	let lines = $state('');
+	const scope = $derived(`brief:${session.id}`);
+	const KEY = 'brief';
 
 	const shown = $derived(session.page.brief);
 	const brief = $derived(shown.brief);
 	const isEmpty = $derived(!brief.text && brief.items.length === 0);
 
+	// What is written outlives a reload, as what is typed in a field does.
+	const typed = $derived(typedTexts.of(scope)[KEY]);
+	const draft = $derived({
+		text: typed?.text ?? brief.text ?? '',
+		lines: typed?.lines ?? brief.items.map((item) => item.text).join('\n'),
+		size: (typed?.size ?? brief.size ?? 'body') as Schema<'BriefSize'>,
+		emphasis: (typed?.emphasis ?? brief.emphasis ?? 'plain') as Schema<'Emphasis'>
+	});
+	const write = (part: string, text: string) => typedTexts.type(scope, KEY, part, text);
+
 	$effect(() => {
-		if (!writing) return;
-		draft = { ...brief };
-		lines = brief.items.map((item) => item.text).join('\n');
+		if (typed) writing = true;
 	});
 
-	function empty(): Schema<'Brief'> {
-		return { text: '', items: [], size: 'body', emphasis: 'plain' };
+	function leave(): void {
+		typedTexts.leave(scope);
+		writing = false;
 	}
 
 	async function keep(): Promise<void> {
 		const done = new Map(brief.items.map((item) => [item.text, item.done]));
-		const items = lines
+		const { text, size, emphasis } = draft;
+		const items = draft.lines
 			.split('\n')
 			.map((line) => line.trim())
 			.filter(Boolean)
-			.map((text) => ({ text, done: done.get(text) ?? false }));
-		await session.setBrief({ ...draft, items });
-		if (!session.trouble) writing = false;
+			.map((line) => ({ text: line, done: done.get(line) ?? false }));
+		await session.setBrief({ text, size, emphasis, items });
+		if (!session.trouble) leave();
 	}
 
 	function tick(place: number): void {
@@ -46,7 +57,8 @@
 	}
 
 	function insert(token: string): void {
-		draft.text = `${draft.text}${draft.text && !draft.text.endsWith(' ') ? ' ' : ''}{${token}}`;
+		const { text } = draft;
+		write('text', `${text}${/\S$/.test(text) ? ' ' : ''}{${token}}`);
 	}
 </script>
 
@@ -65,8 +77,11 @@
 	{#if writing}
 		<label class="block text-xs text-ink2">
 			What is asked
-			<textarea class="field mt-1 block w-full text-base text-ink" rows="3" bind:value={draft.text}
-			></textarea>
+			<textarea
+				class="field mt-1 block w-full text-base text-ink"
+				rows="3"
+				value={draft.text}
+				oninput={(event) => write('text', event.currentTarget.value)}></textarea>
 		</label>
 		<p class="flex flex-wrap gap-x-2 gap-y-1 py-2 text-xs text-ink2">
 			put in
@@ -78,26 +93,29 @@
 		</p>
 		<label class="block text-xs text-ink2">
 			Checklist, a line each
-			<textarea class="field mt-1 block w-full text-base text-ink" rows="3" bind:value={lines}
-			></textarea>
+			<textarea
+				class="field mt-1 block w-full text-base text-ink"
+				rows="3"
+				value={draft.lines}
+				oninput={(event) => write('lines', event.currentTarget.value)}></textarea>
 		</label>
 		<div class="flex items-center gap-3 pt-2 text-xs text-ink2">
 			<Choice
 				label="Size of the brief"
-				value={draft.size ?? 'body'}
+				value={draft.size}
 				options={Object.keys(SIZES)}
-				onchoose={(size) => (draft.size = size as Schema<'BriefSize'>)}
+				onchoose={(size) => write('size', size)}
 			/>
 			<Choice
 				label="Emphasis of the brief"
-				value={draft.emphasis ?? 'plain'}
+				value={draft.emphasis}
 				options={Object.keys(EMPHASES)}
-				onchoose={(emphasis) => (draft.emphasis = emphasis as Schema<'Emphasis'>)}
+				onchoose={(emphasis) => write('emphasis', emphasis)}
 			/>
 			<button type="button" class="act ml-auto text-ink" onclick={() => void keep()}
 				>Keep the brief</button
 			>
-			<button type="button" class="act" onclick={() => (writing = false)}>Cancel</button>
+			<button type="button" class="act" onclick={leave}>Cancel</button>
 		</div>
 	{:else if isEmpty}
 		<p class="text-xs text-ink2 print:hidden">Nothing is written for this shot yet.</p>

@@ -1,14 +1,14 @@
 <!-- An edit format's settings, one under the other, as they are being typed. -->
 <script lang="ts">
 	import Fields from './Fields.svelte';
-	import type { FormatSession, Reckoned } from './format.svelte';
+	import type { FormatSession, Previewed } from './format.svelte';
 	import Trouble from './Trouble.svelte';
 
-	let { session }: { session: FormatSession<Reckoned> } = $props();
+	let { session }: { session: FormatSession<Previewed> } = $props();
 </script>
 
 <div class="border-b border-rule">
-	{#each session.reckoned?.rows ?? [] as row (row.key)}
+	{#each session.rows as row (row.key)}
 		<div
 			class="grid min-h-[36px] grid-cols-[110px_minmax(0,1fr)] items-center gap-x-3 border-t border-rule py-1"
 			role="group"
@@ -41,8 +41,8 @@
 			</div>
 		</div>
 	{/each}
-	{#if session.reckoned?.problem}<p role="alert" class="py-2 text-red">
-			{session.reckoned.problem}
+	{#if session.previewed?.problem}<p role="alert" class="py-2 text-red">
+			{session.previewed.problem}
 		</p>{/if}
 	{#if session.trouble}<p role="alert" class="py-2 text-red">{session.trouble}</p>{/if}
 </div>

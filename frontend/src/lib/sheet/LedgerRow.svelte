@@ -93,7 +93,7 @@
 				>Keep the numbers or the timing …</a
 			>{' '}
 		{/if}
-		{#if row.key === 'canvas' && session.typed['canvas'] && !row.problem && session.page.drawings.canvas.pictures.length}
+		{#if row.key === 'canvas' && session.typed['canvas'] && !row.problem && session.drawings.canvas?.pictures.length}
 			<a
 				class="act text-ink"
 				data-keeps

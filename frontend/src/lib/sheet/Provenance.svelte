@@ -1,24 +1,19 @@
 <!-- Where the value of the selected row comes from: each level, the nearest lowest. -->
 <script lang="ts">
-	import { api, take, type Schema } from '$lib/api/client';
+	import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+	import { provenanceQuery } from '$lib/api/queries';
 	import { clock } from '$lib/words';
 	import type { SheetSession } from './session.svelte';
 
 	let { session, selected }: { session: SheetSession; selected: string } = $props();
 
-	let said = $state.raw<Record<string, Schema<'Provenance'>>>({});
-
 	// What is stored changes with the version; what is typed isn't anywhere yet.
-	$effect(() => {
-		void session.page.head.version;
-		const path = { shot_id: session.id };
-		take(api.GET('/api/shots/{shot_id}/provenance', { params: { path } })).then(
-			(found) => (said = found),
-			() => (said = {})
-		);
-	});
+	const provenance = createQuery(() => ({
+		...provenanceQuery(session.id, session.version, selected),
+		placeholderData: keepPreviousData
+	}));
 
-	const mine = $derived(said[selected]);
+	const mine = $derived(provenance.isPlaceholderData ? undefined : provenance.data);
 	const row = $derived(session.row(selected));
 </script>
 
@@ -29,23 +24,23 @@
 			<span class="text-ink2">comes from</span>
 		</h3>
 		<ol>
-			{#each mine.entries as rung (rung.level)}
+			{#each mine.entries as entry (entry.level)}
 				<li
 					class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 border-t border-rule py-1"
-					data-level={rung.level}
-					data-stands={rung.stands || undefined}
+					data-level={entry.level}
+					data-stands={entry.stands || undefined}
 				>
 					<span
-						class={rung.stands ? 'font-semibold' : 'text-ink2'}
-						style={rung.level === 'edit' ? 'color: var(--blue)' : ''}
-						>{rung.stands ? '▸ ' : ''}{rung.name}</span
+						class={entry.stands ? 'font-semibold' : 'text-ink2'}
+						style={entry.level === 'edit' ? 'color: var(--blue)' : ''}
+						>{entry.stands ? '▸ ' : ''}{entry.name}</span
 					>
 					<span class="text-right">
-						<span class="num break-words {rung.stands ? '' : 'text-ink2'}"
-							>{rung.value || 'empty'}</span
+						<span class="num break-words {entry.stands ? '' : 'text-ink2'}"
+							>{entry.value || 'empty'}</span
 						>
 						<span class="block text-xs text-ink2"
-							>{rung.since ? `since ${clock(rung.since)}, ${rung.who}` : 'as shipped'}</span
+							>{entry.since ? `since ${clock(entry.since)}, ${entry.who}` : 'as shipped'}</span
 						>
 					</span>
 				</li>
@@ -53,11 +48,7 @@
 		</ol>
 		{#if mine.follow}
 			<p class="border-t border-rule pt-1.5">
-				<a class="act" href="/s/{session.id}/change?follow={selected}"
-					>Follow the {mine.follow === 'Edit format' || mine.follow === 'House setup'
-						? mine.follow.toLowerCase()
-						: mine.follow} again …</a
-				>
+				<a class="act" href="/s/{session.id}/change?follow={selected}">{mine.follow} …</a>
 			</p>
 		{/if}
 	</section>

@@ -1,6 +1,9 @@
 <!-- One line that sets several things: each word lights up as what it was understood to be. -->
 <script lang="ts">
-	import { api, take, words, type Schema } from '$lib/api/client';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { words } from '$lib/api/client';
+	import { quickLineQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import type { SheetSession } from './session.svelte';
 
@@ -8,51 +11,29 @@
 
 	let line = $state('');
 	let chosen = $state.raw<Record<string, string>>({});
-	let said = $state.raw<Schema<'QuickPage'> | null>(null);
-	let trouble = $state('');
 	let field = $state<HTMLInputElement | null>(null);
-	let asked = 0;
-
-	async function read(): Promise<void> {
-		const mine = ++asked;
-		if (!line.trim()) {
-			said = null;
-			trouble = '';
-			return;
-		}
-		try {
-			const told = await take(
-				api.POST('/api/shots/{shot_id}/quick', {
-					params: { path: { shot_id: session.id } },
-					body: { line, chosen }
-				})
-			);
-			if (mine !== asked) return;
-			said = told;
-			trouble = '';
-		} catch (error) {
-			if (mine === asked) trouble = words(error);
-		}
-	}
+	const reading = createQuery(() => quickLineQuery(session.id, line, chosen));
+	const said = $derived(line.trim() ? reading.data : undefined);
+	const trouble = $derived(line.trim() && reading.error ? words(reading.error) : '');
 
 	function choose(text: string, key: string): void {
 		chosen = { ...chosen, [text]: key };
-		void read();
 		field?.focus();
 	}
 
 	async function apply(): Promise<void> {
-		await read();
-		if (!said?.sound) return;
-		await session.save(said.texts);
+		if (!line.trim()) return;
+		const read = await client
+			.fetchQuery(quickLineQuery(session.id, line, chosen))
+			.catch(() => undefined);
+		if (!read?.sound) return;
+		await session.save(read.texts);
 		if (!session.trouble && !session.clash) clear();
 	}
 
 	function clear(): void {
 		line = '';
 		chosen = {};
-		said = null;
-		trouble = '';
 	}
 
 	answerKeys({ quick: () => field?.focus() });
@@ -71,7 +52,6 @@
 			title={titled('Several settings in one line', 'quick')}
 			aria-invalid={said?.words.some((word) => word.problem) ?? false}
 			bind:value={line}
-			oninput={() => void read()}
 			onkeydown={(event) => {
 				if (event.key === 'Enter') void apply();
 				else if (event.key === 'Escape') clear();

@@ -2,37 +2,37 @@
 <script lang="ts">
 	import GroupTicks from '$lib/change/GroupTicks.svelte';
 	import { goto } from '$app/navigation';
-	import { api, take, words, type Schema } from '$lib/api/client';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { words, type Schema } from '$lib/api/client';
+	import { productionQuery } from '$lib/api/queries';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 
 	let { onclose }: { onclose: () => void } = $props();
 
 	const shot = openShot();
-	let lines = $state.raw<Schema<'ShotLine'>[]>([]);
 	let other = $state('');
 	let groups = $state<string[]>(['canvas', 'picture', 'colour']);
 	let volume = $state('');
 	let folder = $state('');
 	let found = $state.raw<Schema<'FolderEntry'>[]>([]);
-	let trouble = $state('');
+	let wrong = $state('');
 
-	const production = $derived(shot.head?.production_id);
-
-	$effect(() => {
-		if (!production) return;
-		const path = { production_id: production };
-		take(api.GET('/api/productions/{production_id}', { params: { path } })).then(
-			(page) =>
-				(lines = page.lines.filter((line) => line.shot_id !== null && line.shot_id !== shot.id)),
-			(error: unknown) => (trouble = words(error))
-		);
-	});
+	const production = createQuery(() => ({
+		...productionQuery(shot.head?.production_id ?? 0),
+		enabled: shot.head !== undefined
+	}));
+	const lines = $derived(
+		(production.data?.lines ?? []).filter(
+			(line) => line.shot_id !== null && line.shot_id !== shot.id
+		)
+	);
+	const trouble = $derived(wrong || (production.error ? words(production.error) : ''));
 
 	function copy(): void {
 		const from = lines.find((line) => line.code === other);
 		if (!from?.shot_id) {
-			trouble = other ? `${other} isn't set up in this production.` : 'Choose a shot to copy from.';
+			wrong = other ? `${other} isn't set up in this production.` : 'Choose a shot to copy from.';
 			return;
 		}
 		const query = new URLSearchParams([

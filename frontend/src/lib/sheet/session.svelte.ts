@@ -1,48 +1,65 @@
-import { share } from '$lib/api/share';
+import { createQuery } from '@tanstack/svelte-query';
+import { api, Problem, take, words, type Answer, type Schema, type Texts } from '$lib/api/client';
+import { headQuery, heard, sheetPreviewQuery, sheetQuery } from '$lib/api/queries';
+import { client, inTurn } from '$lib/api/query-client';
+import { typedTexts } from '$lib/state/typed.svelte';
 import { frameText } from '$lib/words';
-import { api, Problem, take, words, type Schema, type Texts } from '$lib/api/client';
+import { standingRows } from './standing';
 
 type Page = Schema<'ShotPage'>;
 
-/** What another tab saved while this one was being worked on. */
+/** What another window saved while this one was being worked on. */
 export interface Clash {
 	message: string;
 	changes: Schema<'ChangedSetting'>[];
 }
 
+const LOOK_EVERY = 3000;
+
 /**
- * A sheet being worked on: what is typed and not saved yet, the server's reckoning of it, and saving.
+ * A sheet being worked on: what is typed and not saved yet, the server's preview of it, and saving.
  *
- * Every keystroke is reckoned by the server; only the newest answer is shown. Saves follow one
- * another, each made on the version that the one before gave. What is typed outlives a reload.
+ * Every keystroke is previewed by the server; only the newest answer is shown. Saves follow one
+ * another, each made on the version that the one before gave.
  */
 export class SheetSession {
-	page = $state.raw<Page>() as Page;
-	typed = $state.raw<Texts>({});
 	saving = $state(0);
 	trouble = $state('');
 	clash = $state.raw<Clash | null>(null);
+	/** The row whose drawing is looked at. */
+	selected = $state('canvas');
 
-	/** How many answers to what is typed are still awaited. */
-	awaited = $state(0);
+	private view = $state.raw<Schema<'FrameRange'> | null>(null);
+	private readonly sheet;
+	private readonly preview;
+	private readonly head;
 
-	private view: Schema<'FrameRange'> | null = null;
-	private asked = 0;
-	private queue: Promise<unknown> = Promise.resolve();
-	private readonly kept: string;
+	constructor(readonly id: number) {
+		this.sheet = createQuery(
+			() => sheetQuery(id),
+			() => client
+		);
+		this.preview = createQuery(
+			() => {
+				const body = { typed: this.typed, view: this.view, setting: this.selected };
+				return sheetPreviewQuery(id, this.version, body, this.unsaved || this.view !== null);
+			},
+			() => client
+		);
+		this.head = createQuery(
+			() => headQuery(id, LOOK_EVERY),
+			() => client
+		);
+		$effect(() => this.look());
+	}
 
-	constructor(
-		readonly id: number,
-		page: Page,
-		private readonly told: (page: Page) => void
-	) {
-		this.page = page;
-		this.kept = `typed:${id}`;
-		const left = sessionStorage.getItem(this.kept);
-		if (left) {
-			this.typed = JSON.parse(left) as Texts;
-			void this.reckon();
-		}
+	private get scope(): string {
+		return `shot:${this.id}`;
+	}
+
+	/** What is typed, by setting and part. */
+	get typed(): Texts {
+		return typedTexts.of(this.scope);
 	}
 
 	/** Whether something is typed that isn't saved. */
@@ -50,15 +67,72 @@ export class SheetSession {
 		return Object.keys(this.typed).length > 0;
 	}
 
+	/** The sheet as it is stored; there is none before it was heard. */
+	get stored(): Page | undefined {
+		return this.sheet.data;
+	}
+
+	get version(): number {
+		return this.stored?.head.version ?? 0;
+	}
+
+	/** The newest answer to what is typed or looked at; the stored sheet where nothing is. */
+	private readonly answer = $derived.by(() => {
+		const stored = { page: this.stored as Page, typed: {} as Texts };
+		if (!this.unsaved && this.view === null) return stored;
+		return this.preview.data ?? stored;
+	});
+
+	/** The sheet as it is shown. */
+	readonly page = $derived.by((): Page => {
+		const { page } = this.answer;
+		return page === this.stored ? page : { ...page, head: this.stored?.head ?? page.head };
+	});
+
+	/** Its groups, with what is typed in the fields of their rows. */
+	readonly groups = $derived.by(() => {
+		const before = this.stored?.sheet.groups.flatMap((group) => group.rows) ?? [];
+		return this.page.sheet.groups.map((group) => ({
+			...group,
+			rows: standingRows(group.rows, before, this.typed, this.answer.typed)
+		}));
+	});
+
+	/** The drawings: those of the newest answer, and for a row not asked for yet the stored ones. */
+	readonly drawings = $derived.by((): Schema<'Drawings'> => {
+		const now = this.page.drawings;
+		const then = this.stored?.drawings ?? now;
+		const canvas = { ...then.canvas, ...now.canvas } as Schema<'CanvasDrawing'>;
+		return {
+			canvas: { ...canvas, captions: { ...then.canvas?.captions, ...now.canvas?.captions } },
+			rates: now.rates ?? then.rates,
+			cadences: now.rates ? now.cadences : then.cadences,
+			ranges: now.ranges ?? then.ranges,
+			moments: now.moments ?? then.moments,
+			wedge: now.wedge ?? then.wedge,
+			speed: now.speed ?? then.speed
+		};
+	});
+
+	/** Whether an answer to what is typed is still awaited. */
+	get awaited(): boolean {
+		return this.preview.isFetching;
+	}
+
+	/** What can't be done, or heard. */
+	get troubled(): string {
+		const error = this.sheet.error ?? this.preview.error ?? this.head.error;
+		return this.trouble || (error ? words(error) : '');
+	}
+
 	/** A row of the sheet by its setting. */
 	row(key: string): Schema<'SheetRow'> | undefined {
-		return this.page.sheet.groups.flatMap((group) => group.rows).find((row) => row.key === key);
+		return this.groups.flatMap((group) => group.rows).find((row) => row.key === key);
 	}
 
 	/** Take a keystroke. */
 	type(key: string, part: string, text: string): void {
-		this.set({ ...this.typed, [key]: { ...this.typed[key], [part]: text } });
-		void this.reckon();
+		typedTexts.type(this.scope, key, part, text);
 	}
 
 	/** Whether the canvas keeps its shape when a side is typed. */
@@ -68,44 +142,37 @@ export class SheetSession {
 	/** Hold the canvas's shape as it is now, or let it go. */
 	hold(): void {
 		this.held = !this.held;
-		this.shape = this.page.drawings.canvas.shape;
+		this.shape = this.drawings.canvas?.shape ?? '';
 	}
 
 	/** Take a keystroke in the canvas: a shape, or a shape that is held, leaves the other side free. */
 	typeSide(part: string, text: string): void {
 		const { width, height, shape } = this.typed['canvas'] ?? {};
+		const set = (canvas: Record<string, string>) =>
+			typedTexts.set(this.scope, { ...this.typed, canvas });
 		if (part === 'shape' && text) {
 			const side: Record<string, string> = {};
 			if (height !== undefined && width === undefined) side['height'] = height;
 			else if (width) side['width'] = width;
-			this.set({ ...this.typed, canvas: { ...side, shape: text } });
-		} else if (this.held && part !== 'shape') {
-			this.set({ ...this.typed, canvas: { [part]: text, shape: this.shape } });
-		} else if (shape && part !== 'shape') {
-			this.set({ ...this.typed, canvas: { [part]: text, shape } });
-		} else {
-			this.type('canvas', part, text);
-			return;
-		}
-		void this.reckon();
+			set({ ...side, shape: text });
+		} else if (this.held && part !== 'shape') set({ [part]: text, shape: this.shape });
+		else if (shape && part !== 'shape') set({ [part]: text, shape });
+		else this.type('canvas', part, text);
 	}
 
 	/** Look at another part of the frame rule; null is all of it. */
 	lookAt(view: Schema<'FrameRange'> | null): void {
 		this.view = view;
-		void this.reckon();
 	}
 
 	/** Put back what stood in a row before it was typed in. */
 	leave(key: string): void {
-		if (!this.typed[key]) return;
-		this.set(without(this.typed, [key]));
-		void this.reckon();
+		typedTexts.leave(this.scope, [key]);
 	}
 
 	/** Take what would work in place of what is typed in a row. */
 	async use(key: string, texts: Record<string, string>): Promise<void> {
-		this.set({ ...this.typed, [key]: texts });
+		typedTexts.set(this.scope, { ...this.typed, [key]: texts });
 		await this.commit(key);
 	}
 
@@ -117,23 +184,17 @@ export class SheetSession {
 
 	/** Save texts, typed or offered, and reasons. */
 	save(texts: Texts, reasons: Record<string, string | null> = {}): Promise<void> {
-		return this.inTurn(async () => {
-			const base = this.page.head.version;
-			const body = { base, typed: texts, reasons };
-			const path = { shot_id: this.id };
-			const page = await take(api.PUT('/api/shots/{shot_id}/setup', { params: { path }, body }));
-			this.set(settled(this.typed, texts));
-			this.show(page);
-		}, texts);
+		return this.store(
+			(params, base) =>
+				api.PUT('/api/v1/shots/{shot_id}/setup', { params, body: { base, typed: texts, reasons } }),
+			texts
+		);
 	}
 
 	/** Close or open the lock on the work range. */
 	lock(closed: boolean): Promise<void> {
-		return this.amend((base) =>
-			api.PUT('/api/shots/{shot_id}/lock', {
-				params: { path: { shot_id: this.id } },
-				body: { base, closed }
-			})
+		return this.store((params, base) =>
+			api.PUT('/api/v1/shots/{shot_id}/lock', { params, body: { base, closed } })
 		);
 	}
 
@@ -148,143 +209,76 @@ export class SheetSession {
 
 	/** Store all keys and markers. */
 	setMarks(marks: Schema<'TypedMark'>[]): Promise<void> {
-		return this.amend((base) =>
-			api.PUT('/api/shots/{shot_id}/marks', {
-				params: { path: { shot_id: this.id } },
-				body: { base, marks }
-			})
+		return this.store((params, base) =>
+			api.PUT('/api/v1/shots/{shot_id}/marks', { params, body: { base, marks } })
 		);
 	}
 
 	/** Store the brief. */
 	setBrief(brief: Schema<'Brief'>): Promise<void> {
-		return this.amend((base) =>
-			api.PUT('/api/shots/{shot_id}/brief', {
-				params: { path: { shot_id: this.id } },
-				body: { base, brief }
-			})
+		return this.store((params, base) =>
+			api.PUT('/api/v1/shots/{shot_id}/brief', { params, body: { base, brief } })
 		);
-	}
-
-	private amend(
-		send: (base: number) => Promise<{ data?: Page; error?: unknown; response: Response }>
-	): Promise<void> {
-		return this.inTurn(async () => this.show(await take(send(this.page.head.version))));
 	}
 
 	/** Undo or redo as a new version. */
 	step(way: 'undo' | 'redo'): Promise<void> {
-		return this.inTurn(async () => {
-			const options = {
-				params: { path: { shot_id: this.id } },
-				body: { base: this.page.head.version }
-			};
-			this.show(
-				await take(
-					way === 'undo'
-						? api.POST('/api/shots/{shot_id}/undo', options)
-						: api.POST('/api/shots/{shot_id}/redo', options)
-				)
-			);
-		});
+		return this.store((params, base) =>
+			way === 'undo'
+				? api.POST('/api/v1/shots/{shot_id}/undo', { params, body: { base } })
+				: api.POST('/api/v1/shots/{shot_id}/redo', { params, body: { base } })
+		);
 	}
 
-	/** Look whether another tab or person saved something; say what, once. */
-	async look(): Promise<void> {
-		if (this.saving || this.clash) return;
-		const path = { shot_id: this.id };
-		const head = await take(api.GET('/api/shots/{shot_id}/head', { params: { path } }));
-		if (this.saving || head.version <= this.page.head.version) return;
-		const changes = [{ key: '', label: head.what, before: '', after: '' }];
-		const message = `${head.saved_by} saved version ${head.version} in another place.`;
-		if (this.unsaved) this.clash = { message, changes };
-		await this.refresh();
-		if (!this.unsaved) this.clash = { message, changes };
-	}
-
-	/** Take the stored version; what is typed stays typed, on top of it. */
-	async refresh(): Promise<void> {
-		const path = { shot_id: this.id };
-		this.show(await take(api.GET('/api/shots/{shot_id}', { params: { path } })));
-	}
-
-	/** Save what is typed on top of what the other place saved. */
+	/** Save what is typed on top of what the other window saved. */
 	async saveMine(): Promise<void> {
 		this.clash = null;
 		await this.save(this.typed);
 	}
 
-	/** Let go of what is typed, for what the other place saved. */
+	/** Let go of what is typed, for what the other window saved. */
 	takeTheirs(): void {
 		this.clash = null;
-		this.set({});
-		void this.reckon();
+		typedTexts.leave(this.scope);
 	}
 
-	private inTurn(work: () => Promise<void>, texts: Texts = {}): Promise<void> {
+	/** Say what another window saved, once, and take it; what is typed stays typed, on top of it. */
+	private look(): void {
+		const head = this.head.data;
+		if (!head || this.saving || !this.version || head.version <= this.version) return;
+		const message = `${head.saved_by} saved v${String(head.version).padStart(3, '0')} in another window.`;
+		this.clash = { message, changes: [{ key: '', label: head.what, before: '', after: '' }] };
+		void this.sheet.refetch();
+	}
+
+	private async store(
+		send: (params: { path: { shot_id: number } }, base: number) => Promise<Answer<Page>>,
+		texts: Texts = {}
+	): Promise<void> {
 		this.saving += 1;
-		const done = this.queue.then(work).then(
-			() => {
-				this.trouble = '';
-			},
-			async (error: unknown) => {
-				if (error instanceof Problem && error.body.code === 'conflict') {
-					this.set({ ...texts, ...this.typed });
-					this.clash = { message: error.message, changes: error.body.changes };
-					await this.refresh();
-				} else if (!(error instanceof Problem && this.page && this.hasProblem(texts))) {
-					this.trouble = words(error);
-				}
+		try {
+			await inTurn(this.scope, async () => {
+				// The version that a save is made on is the one that the save before it gave.
+				const known = client.getQueryData(sheetQuery(this.id).queryKey);
+				const base = known?.head.version ?? this.version;
+				heard(this.id, await take(send({ path: { shot_id: this.id } }, base)));
+				typedTexts.settle(this.scope, texts);
+			});
+			this.trouble = '';
+		} catch (error) {
+			if (error instanceof Problem && error.body.code === 'conflict') {
+				typedTexts.set(this.scope, { ...texts, ...this.typed });
+				this.clash = { message: error.message, changes: error.body.changes ?? [] };
+				await this.sheet.refetch();
+			} else if (!(error instanceof Problem && this.hasProblem(texts))) {
+				this.trouble = words(error);
 			}
-		);
-		this.queue = done;
-		return done.finally(() => {
+		} finally {
 			this.saving -= 1;
-		});
+		}
 	}
 
 	private hasProblem(texts: Texts): boolean {
 		return Object.keys(texts).some((key) => this.row(key)?.problem);
 	}
-
-	private show(page: Page): void {
-		this.asked += 1;
-		this.page = share(this.page, page);
-		this.told(page);
-		if (this.unsaved || this.view) void this.reckon();
-	}
-
-	private set(typed: Texts): void {
-		this.typed = typed;
-		if (Object.keys(typed).length) sessionStorage.setItem(this.kept, JSON.stringify(typed));
-		else sessionStorage.removeItem(this.kept);
-	}
-
-	private async reckon(): Promise<void> {
-		const mine = ++this.asked;
-		const path = { shot_id: this.id };
-		const body = { typed: this.typed, view: this.view };
-		this.awaited += 1;
-		try {
-			const page = await take(api.POST('/api/shots/{shot_id}/reckon', { params: { path }, body }));
-			// An answer that was overtaken by a later keystroke or a save is old news.
-			if (mine === this.asked) this.page = share(this.page, page);
-		} catch (error) {
-			if (mine === this.asked) this.trouble = words(error);
-		} finally {
-			this.awaited -= 1;
-		}
-	}
-}
-
-function without(texts: Texts, keys: string[]): Texts {
-	return Object.fromEntries(Object.entries(texts).filter(([key]) => !keys.includes(key)));
-}
-
-/** What is still typed once texts are saved: rows that were typed in again meanwhile stay. */
-function settled(typed: Texts, saved: Texts): Texts {
-	const done = Object.keys(saved).filter(
-		(key) => !typed[key] || JSON.stringify(typed[key]) === JSON.stringify(saved[key])
-	);
-	return without(typed, [...done]);
 }

@@ -1,28 +1,56 @@
+import { createQuery } from '@tanstack/svelte-query';
 import { getContext, setContext } from 'svelte';
 import type { Schema } from '$lib/api/client';
+import { sheetQuery } from '$lib/api/queries';
+import { client } from '$lib/api/query-client';
 
-/** The shot that the steps of a shot share: its head and verdict as last heard of. */
+type Verdict = Pick<Schema<'Sheet'>, 'verdict' | 'state'>;
+
+/** The shot that the steps of a shot share: its head, and its verdict with what is typed. */
 export class OpenShot {
-	head = $state.raw<Schema<'ShotHead'> | null>(null);
-	verdict = $state('');
-	state = $state<Schema<'State'>>('unknown');
+	private readonly sheet;
+	private typed = $state.raw<Verdict | null>(null);
 
-	constructor(readonly id: number) {}
+	constructor(private readonly read: () => number) {
+		this.sheet = createQuery(
+			() => sheetQuery(read()),
+			() => client
+		);
+	}
 
-	/** Take what a page of the shot says. */
-	hear(page: Schema<'ShotPage'>): void {
-		this.head = page.head;
-		this.verdict = page.sheet.verdict;
-		this.state = page.sheet.state;
+	get id(): number {
+		return this.read();
+	}
+
+	get head(): Schema<'ShotHead'> | undefined {
+		return this.sheet.data?.head;
+	}
+
+	get verdict(): string {
+		return (this.typed ?? this.sheet.data?.sheet)?.verdict ?? '';
+	}
+
+	get state(): Schema<'State'> {
+		return (this.typed ?? this.sheet.data?.sheet)?.state ?? 'unknown';
+	}
+
+	/** Why it can't be opened. */
+	get lost(): string {
+		return this.sheet.error && !this.sheet.data ? this.sheet.error.message : '';
+	}
+
+	/** Let the verdict follow what is typed; null where nothing is. */
+	say(verdict: Verdict | null): void {
+		this.typed = verdict;
 	}
 }
 
 const KEY = Symbol('open shot');
 
-export function setOpenShot(read: () => OpenShot): void {
-	setContext(KEY, read);
+export function setOpenShot(shot: OpenShot): void {
+	setContext(KEY, shot);
 }
 
 export function openShot(): OpenShot {
-	return getContext<() => OpenShot>(KEY)();
+	return getContext<OpenShot>(KEY);
 }

@@ -2,56 +2,51 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { API, api, form, sendForm, take, words, type Schema } from '$lib/api/client';
+	import { formatsQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
+	import FormatDetails from '$lib/formats/FormatDetails.svelte';
+	import FormatList from '$lib/formats/FormatList.svelte';
+	import ShapeSheet from '$lib/formats/ShapeSheet.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
-	import OwnFormat from '$lib/formats/OwnFormat.svelte';
-	import ShapeSheet from '$lib/formats/ShapeSheet.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 
 	const HIDDEN = 'families-hidden';
 
 	const forShot = page.url.searchParams.get('shot');
 	const forEdit = page.url.searchParams.get('production');
-	const forWhat = page.url.searchParams.get('code') ?? '';
+	const forWhat = forShot
+		? (page.url.searchParams.get('code') ?? 'the shot')
+		: forEdit
+			? 'the edit format'
+			: '';
 
 	let text = $state('');
-	let said = $state.raw<Schema<'LibraryPage'> | null>(null);
-	let selected = $state('');
+	let chosen = $state('');
 	let hidden = $state.raw<string[]>(JSON.parse(localStorage.getItem(HIDDEN) ?? '[]') as string[]);
 	let writing = $state(false);
-	let trouble = $state('');
+	let wrong = $state('');
 	let imported = $state.raw<Schema<'ImportedFormats'> | null>(null);
 	let gone = $state.raw<Schema<'FormatLine'> | null>(null);
 	let search = $state<HTMLInputElement | null>(null);
-	let asked = 0;
 
-	void look();
-
-	async function look(): Promise<void> {
-		const mine = ++asked;
-		try {
-			const found = await take(api.GET('/api/formats', { params: { query: { text } } }));
-			if (mine !== asked) return;
-			said = found;
-			trouble = '';
-		} catch (error) {
-			if (mine === asked) trouble = words(error);
-		}
-	}
+	const library = createQuery(() => formatsQuery(text));
+	const said = $derived(library.data);
+	const trouble = $derived(wrong || (library.error ? words(library.error) : ''));
 
 	// What is searched for is found in hidden families too.
 	const shown = $derived(
 		(said?.families ?? []).filter((each) => text.trim() || !hidden.includes(each.family))
 	);
 	const formats = $derived(shown.flatMap((each) => each.formats));
-	const mine = $derived(formats.find((each) => each.name === selected) ?? formats[0]);
-	const scale = $derived(
-		Math.min(
-			92 / Math.max(1, ...formats.map((each) => each.width)),
-			40 / Math.max(1, ...formats.map((each) => each.height))
-		)
-	);
+	const mine = $derived(formats.find((each) => each.name === chosen) ?? formats[0]);
+
+	function select(name: string): void {
+		chosen = name;
+		writing = false;
+	}
 
 	function turn(family: string): void {
 		hidden = hidden.includes(family)
@@ -64,8 +59,7 @@
 		const at = formats.findIndex((each) => each.name === mine?.name);
 		const next = formats[Math.max(0, Math.min(formats.length - 1, at + by))];
 		if (!next) return;
-		selected = next.name;
-		writing = false;
+		select(next.name);
 		document.getElementById(`format-${next.name}`)?.scrollIntoView({ block: 'nearest' });
 	}
 
@@ -77,20 +71,20 @@
 	}
 
 	async function act(work: () => Promise<void>): Promise<void> {
-		trouble = '';
+		wrong = '';
 		try {
 			await work();
-			await look();
+			await client.invalidateQueries({ queryKey: ['formats'] });
 		} catch (error) {
-			trouble = words(error);
+			wrong = words(error);
 		}
 	}
 
 	const begin = () =>
 		act(async () => {
 			if (!mine) return;
-			const made = await take(api.POST('/api/formats/begin', { body: { name: mine.name } }));
-			selected = made.name;
+			const made = await take(api.POST('/api/v1/formats/duplicate', { body: { name: mine.name } }));
+			chosen = made.name;
 			text = '';
 			writing = true;
 		});
@@ -99,20 +93,21 @@
 		act(async () => {
 			const id = mine?.id;
 			if (!id) return;
-			gone = await take(api.DELETE('/api/formats/{own_id}', { params: { path: { own_id: id } } }));
+			const path = { own_id: id };
+			gone = await take(api.DELETE('/api/v1/formats/{own_id}', { params: { path } }));
 		});
 
 	const bringBack = () =>
 		act(async () => {
 			if (!gone) return;
 			const body = { name: gone.name, purpose: gone.purpose, typed: gone.texts };
-			selected = (await take(api.POST('/api/formats', { body }))).name;
+			chosen = (await take(api.POST('/api/v1/formats', { body }))).name;
 			gone = null;
 		});
 
 	const open = (file: File) =>
 		act(async () => {
-			imported = await sendForm<Schema<'ImportedFormats'>>('/api/formats/file', form(file));
+			imported = await sendForm<Schema<'ImportedFormats'>>('/formats/file', form(file));
 		});
 
 	answerKeys({ find: () => search?.focus(), ownFormat: () => void begin(), useFormat: use });
@@ -153,7 +148,6 @@
 						placeholder="1.85   vertical   25i   1998x1080"
 						title={titled('Words or figures', 'find')}
 						bind:value={text}
-						oninput={() => void look()}
 						onkeydown={(event) => {
 							if (event.key === 'ArrowDown') step(1);
 							else if (event.key === 'ArrowUp') step(-1);
@@ -176,7 +170,7 @@
 						}}
 					/>
 				</label>
-				<a class="act" href="/api/formats/own.json" download>Export my formats</a>
+				<a class="act" href="{API}/formats/own.json" download>Export my formats</a>
 			</div>
 			<div class="flex flex-wrap gap-x-1 pt-1.5" role="group" aria-label="Families shown">
 				{#each said?.families ?? [] as each (each.family)}
@@ -189,57 +183,14 @@
 				{/each}
 			</div>
 		</div>
-		<div class="min-h-0 grow overflow-y-auto">
-			{#each shown as each (each.family)}
-				<section aria-label={each.family}>
-					<h2
-						class="sticky top-0 z-10 bg-sheet px-[22px] pt-2.5 pb-1 text-head font-semibold [font-stretch:100%]"
-					>
-						{each.family}
-						<span class="text-xs font-normal text-ink2 [font-stretch:88%]"
-							>{each.formats.length}</span
-						>
-					</h2>
-					{#each each.formats as format (format.name)}
-						<button
-							type="button"
-							id="format-{format.name}"
-							class="grid min-h-[34px] w-full grid-cols-[96px_minmax(150px,1fr)_minmax(120px,190px)_minmax(0,1.4fr)] items-center gap-x-3 border-t border-rule/60 px-[22px] py-1 text-left"
-							class:selected={format.name === mine?.name}
-							aria-pressed={format.name === mine?.name}
-							onclick={() => {
-								selected = format.name;
-								writing = false;
-							}}
-							ondblclick={use}
-						>
-							<svg
-								width="96"
-								height={format.height * scale + 3}
-								viewBox="-1.5 -1.5 96 {format.height * scale + 3}"
-								aria-hidden="true"
-							>
-								<rect
-									width={format.width * scale}
-									height={format.height * scale}
-									fill="var(--raised)"
-									stroke="var(--ink)"
-									stroke-width={format.name === mine?.name ? 1.6 : 1}
-								/>
-							</svg>
-							<span class="font-medium">{format.name}</span>
-							<span class="num text-[11.5px]">{format.shown}</span>
-							<span class="truncate text-sm text-ink2" title={format.purpose}>{format.purpose}</span
-							>
-						</button>
-					{/each}
-				</section>
-			{:else}
-				{#if said}<p class="px-[22px] py-6 text-ink2">
-						No format fits {text.trim() ? `“${text.trim()}”` : 'the families shown'}.
-					</p>{/if}
-			{/each}
-		</div>
+		<FormatList
+			families={shown}
+			asked={said !== undefined}
+			text={text.trim()}
+			selected={mine?.name ?? ''}
+			onselect={select}
+			onuse={use}
+		/>
 	</main>
 	<aside
 		class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock px-[22px] py-3 max-[1100px]:w-[320px] tight:w-full"
@@ -250,55 +201,19 @@
 				<span class="font-semibold">All shapes at one scale</span>
 				<span class="num text-ink2">{formats.length} shown</span>
 			</div>
-			<ShapeSheet {formats} selected={mine.name} onselect={(name) => (selected = name)} />
-			<h3 class="pt-2 text-head font-semibold">{mine.name}</h3>
-			<p class="pb-2 text-sm text-ink2">{mine.purpose}</p>
-			{#if writing && mine.id}
-				{#key mine.name}
-					<OwnFormat
-						format={mine}
-						onkept={(line) => {
-							selected = line.name;
-							writing = false;
-							void look();
-						}}
-						onclose={() => (writing = false)}
-					/>
-				{/key}
-			{:else}
-				<dl class="text-sm">
-					{#each mine.facts as fact (fact.label)}
-						<div class="flex justify-between border-t border-rule py-[5px]">
-							<dt class="text-ink2">{fact.label}</dt>
-							<dd class="num">{fact.value}</dd>
-						</div>
-					{/each}
-				</dl>
-				<p class="flex flex-wrap gap-x-5 gap-y-2 pt-3">
-					{#if forShot || forEdit}
-						<button type="button" class="act" title={titled('Use it', 'useFormat')} onclick={use}
-							>{forShot ? `See it in ${forWhat} …` : `See it in the edit format …`}</button
-						>
-					{/if}
-					{#if mine.id}
-						<button type="button" class="act" onclick={() => (writing = true)}>Change it</button>
-						<button type="button" class="act" onclick={() => void remove()}>Delete it</button>
-					{/if}
-					<button
-						type="button"
-						class="act"
-						title={titled('Duplicate this format as mine', 'ownFormat')}
-						onclick={() => void begin()}>Duplicate as my format</button
-					>
-				</p>
-			{/if}
+			<ShapeSheet {formats} selected={mine.name} onselect={(name) => (chosen = name)} />
+			<FormatDetails
+				format={mine}
+				{forWhat}
+				bind:writing
+				onkept={(line) => {
+					select(line.name);
+					void act(async () => {});
+				}}
+				onuse={use}
+				onremove={() => void remove()}
+				onbegin={() => void begin()}
+			/>
 		{/if}
 	</aside>
 </div>
-
-<style>
-	.selected {
-		box-shadow: inset 3px 0 0 var(--ink);
-		background: color-mix(in srgb, var(--stock) 45%, transparent);
-	}
-</style>

@@ -2,6 +2,8 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { api, take, words, type Schema } from '$lib/api/client';
+	import { houseQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
@@ -17,10 +19,11 @@
 	let trouble = $state('');
 	let done = $state('');
 
-	const session = new FormatSession((typed) =>
-		take(api.POST('/api/house/reckon', { body: { typed, shot, shipped, leave } }))
+	const session = new FormatSession<Schema<'HousePage'>>(
+		() => 'house',
+		(typed) => houseQuery({ typed, shot, shipped, leave })
 	);
-	const said = $derived(session.reckoned as Schema<'HousePage'> | null);
+	const said = $derived(session.previewed);
 	const taken = $derived(said?.changes.filter((each) => each.taken) ?? []);
 
 	function look(of: { shipped?: boolean; shot?: number | null }): void {
@@ -33,14 +36,13 @@
 
 	function turn(key: string, take: boolean): void {
 		leave = take ? leave.filter((each) => each !== key) : [...leave, key];
-		void session.reckon();
 	}
 
 	async function make(): Promise<void> {
 		if (!said || !taken.length || !session.sound) return;
 		await act(async () => {
 			const body = { typed: session.typed, shot, shipped, leave, base: said.number };
-			await take(api.PUT('/api/house', { body }));
+			await take(api.PUT('/api/v1/house', { body }));
 			done = `Changed: ${taken.map((each) => `${each.label} ${each.before} → ${each.after}`).join('; ')}.`;
 		});
 	}
@@ -48,7 +50,7 @@
 	async function undo(): Promise<void> {
 		if (!said) return;
 		await act(async () => {
-			await take(api.POST('/api/house/undo', { body: { base: said.number } }));
+			await take(api.POST('/api/v1/house/undo', { body: { base: said.number } }));
 			done = 'The house setup is as it was before.';
 		});
 	}
@@ -61,6 +63,7 @@
 			shot = null;
 			leave = [];
 			session.leave();
+			await client.invalidateQueries({ queryKey: ['house'] });
 		} catch (error) {
 			trouble = words(error);
 		}

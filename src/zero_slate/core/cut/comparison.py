@@ -18,13 +18,18 @@ class CutChange(StrEnum):
     """What became of a shot."""
 
     UNCHANGED = "unchanged"
-    MOVED = "moved in the edit only"
+    MOVED = "moved"
     LONGER = "longer"
     SHORTER = "shorter"
     SLIPPED = "slipped"
     RETIMED = "retimed"
     NEW = "new"
     GONE = "gone"
+
+    @property
+    def word(self) -> str:
+        """What became of it, in words."""
+        return "moved in the edit only" if self is CutChange.MOVED else str(self)
 
 
 @dataclass(frozen=True, slots=True)

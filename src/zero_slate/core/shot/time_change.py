@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 from fractions import Fraction
 from typing import Any
 
@@ -20,6 +21,22 @@ from zero_slate.core.time.timecode import Timecode
 RANGES = {"clip_range": "Clip range", "work_range": "Work range", "cut_range": "Cut range"}
 
 
+class NoteCode(StrEnum):
+    """What becomes of a key or marker."""
+
+    OUTSIDE = "outside"
+    MERGED = "merged"
+    ROUNDED = "rounded"
+
+
+@dataclass(frozen=True, slots=True)
+class ImpactNote:
+    """What becomes of a key or marker, as a code and in words."""
+
+    code: NoteCode
+    text: str
+
+
 @dataclass(frozen=True, slots=True)
 class ImpactLine:
     """A range, key or marker before and after; `notes` say what becomes of it."""
@@ -28,7 +45,7 @@ class ImpactLine:
     name: str
     before: str
     after: str
-    notes: tuple[str, ...]
+    notes: tuple[ImpactNote, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,16 +128,17 @@ def _told(content: Content, after: Content, keep: RetimeMode, scale: Rescale) ->
         frame = scale.frame(mark.frame) + raised
         notes = []
         if frame not in now.work_range and mark.frame in was.work_range:
-            notes.append("falls outside the work range")
+            notes.append(ImpactNote(NoteCode.OUTSIDE, "falls outside the work range"))
             outside += 1
         others = together.get(scale.frame(mark.frame), ())
         if len(others) > 1:
-            notes.append(f"lands on {frame} with {counted(len(others) - 1, 'other')}")
+            text = f"lands on {frame} with {counted(len(others) - 1, 'other')}"
+            notes.append(ImpactNote(NoteCode.MERGED, text))
             merging += 1
         off = scale.off(mark.frame)
         largest = max(largest, off)
         if off:
-            notes.append(f"{milliseconds(off)} off")
+            notes.append(ImpactNote(NoteCode.ROUNDED, f"{milliseconds(off)} off"))
         lines.append(
             ImpactLine(str(mark.kind), mark.name, str(mark.frame), str(frame), tuple(notes))
         )

@@ -13,8 +13,8 @@ from zero_slate.core.time.rate import FrameRate
 class RetimeMode(StrEnum):
     """What stays when the rate changes."""
 
-    NUMBERS = "the numbers"
-    TIMING = "the timing"
+    NUMBERS = "numbers"
+    TIMING = "timing"
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,10 +58,10 @@ class Rescale:
 
 def merged(frames: Iterable[int], scale: Rescale) -> dict[int, tuple[int, ...]]:
     """Return the old frames that land on one, by the frame that they land on."""
-    placed_picture: dict[int, list[int]] = {}
+    by_frame: dict[int, list[int]] = {}
     for frame in sorted(set(frames)):
-        placed_picture.setdefault(scale.frame(frame), []).append(frame)
-    return {to: tuple(old) for to, old in placed_picture.items() if len(old) > 1}
+        by_frame.setdefault(scale.frame(frame), []).append(frame)
+    return {to: tuple(old) for to, old in by_frame.items() if len(old) > 1}
 
 
 def milliseconds(seconds: Fraction) -> str:

@@ -53,6 +53,7 @@ class RecutLine:
     code: str
     former_code: str
     change: CutChange
+    word: str
     shot_id: int | None
     title: str
     edit_in: str
@@ -78,6 +79,15 @@ class RecutLine:
 
 
 @dataclass(frozen=True, slots=True)
+class ChangeCount:
+    """How many shots something became of."""
+
+    change: CutChange
+    word: str
+    shots: int
+
+
+@dataclass(frozen=True, slots=True)
 class RecutPage:
     """A recut: the cuts it lies between, its shots and how many there are of each change."""
 
@@ -87,7 +97,7 @@ class RecutPage:
     after: int
     numbers: tuple[int, ...]
     lines: tuple[RecutLine, ...]
-    counts: dict[str, int]
+    counts: tuple[ChangeCount, ...]
     frames_before: int
     frames_after: int
     to_take: int
@@ -135,7 +145,7 @@ class Recuts:
             after.number,
             numbers,
             lines,
-            {str(change): number for change, number in tally(told).items()},
+            tuple(ChangeCount(change, change.word, n) for change, n in tally(told).items()),
             sum(event.length for event in old),
             sum(event.length for event in new),
             sum(line.takes and not line.taken and not line.locked_by for line in lines),
@@ -202,7 +212,7 @@ class Recuts:
         if shot.content.lock is not None:
             return f"its work range is locked by {shot.content.lock.who}"
         loaded = load_shot(session, shot.shot_id)
-        said = f"Cut {number:02d}, {each.change}: "
+        said = f"Cut {number:02d}, {each.change.word}: "
         store_change(self.workspace, session, loaded, wanted, said)
         return None
 
@@ -262,6 +272,7 @@ class Recuts:
             each.code,
             former.code if each.renamed and former else "",
             each.change,
+            each.change.word,
             shot.shot_id if shot else None,
             shot.content.setup.title if shot else shown.name,
             str(shown.record_in),

@@ -1,6 +1,9 @@
 <!-- Choosing a folder on a volume: nothing outside the volumes can be reached. -->
 <script lang="ts">
-	import { api, take, words, type Schema } from '$lib/api/client';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { words, type Schema } from '$lib/api/client';
+	import { folderQuery, volumesQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
 	import Choice from '../choice/Choice.svelte';
 
 	let {
@@ -13,33 +16,30 @@
 		onopen: (page: Schema<'FolderPage'>) => void;
 	} = $props();
 
-	let volumes = $state.raw<string[]>([]);
+	const volumes = createQuery(volumesQuery);
 	let shown = $state.raw<Schema<'FolderPage'> | null>(null);
-	let trouble = $state('');
+	let wrong = $state('');
+	const trouble = $derived(wrong || (volumes.error ? words(volumes.error) : ''));
+	let begun = false;
 
-	take(api.GET('/api/volumes')).then(
-		(names) => {
-			volumes = names;
-			if (!volume && names[0]) volume = names[0];
-			void open(path);
-		},
-		(error: unknown) => (trouble = words(error))
-	);
+	// What was chosen last is opened once it is known which volumes there are.
+	$effect(() => {
+		if (begun || !volumes.data) return;
+		begun = true;
+		if (!volume && volumes.data[0]) volume = volumes.data[0];
+		void open(path);
+	});
 
 	/** Go to a folder of the volume. */
 	async function open(to: string): Promise<void> {
 		if (!volume) return;
-		trouble = '';
+		wrong = '';
 		try {
-			shown = await take(
-				api.GET('/api/volumes/{volume}/folder', {
-					params: { path: { volume }, query: { path: to } }
-				})
-			);
+			shown = await client.fetchQuery(folderQuery(volume, to));
 			path = shown.path;
 			onopen(shown);
 		} catch (error) {
-			trouble = words(error);
+			wrong = words(error);
 		}
 	}
 
@@ -47,11 +47,11 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-x-3 gap-y-2">
-	{#if volumes.length}
+	{#if volumes.data?.length}
 		<Choice
 			label="Volume"
 			value={volume}
-			options={volumes}
+			options={volumes.data}
 			onchoose={(name) => {
 				volume = name;
 				void open('');

@@ -4,7 +4,8 @@
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
-	import { productionQuery } from '$lib/production/open.svelte';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { productionQuery } from '$lib/api/queries';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { clock, cutNumber } from '$lib/words';
@@ -12,7 +13,7 @@
 	let { children } = $props();
 
 	const id = $derived(Number(page.params.id));
-	const production = productionQuery(() => id);
+	const production = createQuery(() => productionQuery(id));
 	const root = $derived(`/p/${id}`);
 
 	$effect(() => {

@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, take } from '$lib/api/client';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
@@ -13,25 +12,13 @@
 	let { children } = $props();
 
 	const id = $derived(Number(page.params.id));
-	const shot = $derived(new OpenShot(id));
-	let lost = $state('');
+	const shot = new OpenShot(() => id);
 
-	setOpenShot(() => shot);
-
-	$effect(() => {
-		const mine = shot;
-		lost = '';
-		take(api.GET('/api/shots/{shot_id}', { params: { path: { shot_id: mine.id } } })).then(
-			(said) => mine.hear(said),
-			(error: Error) => {
-				lost = error.message;
-				spines.close({ kind: 'shot', id: mine.id });
-			}
-		);
-	});
+	setOpenShot(shot);
 
 	$effect(() => {
 		if (shot.head) spines.open({ kind: 'shot', id, label: shot.head.code, state: shot.state });
+		if (shot.lost) spines.close({ kind: 'shot', id });
 	});
 
 	const root = $derived(`/s/${id}`);
@@ -86,8 +73,8 @@
 		<a class="act ml-auto" href={root}>Set the rate, or add a reason</a>
 	</div>
 {/if}
-{#if lost}
-	<Notice>{lost} <a class="act" href="/">Go to the desk</a></Notice>
+{#if shot.lost}
+	<Notice>{shot.lost} <a class="act" href="/">Go to the desk</a></Notice>
 {:else if shot.head}
 	{#key id}{@render children()}{/key}
 {/if}

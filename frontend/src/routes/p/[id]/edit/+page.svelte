@@ -1,8 +1,10 @@
 <!-- The edit format, and what a change of it would touch, before it is made. -->
 <script lang="ts">
 	import { page } from '$app/state';
-	import { useQueryClient } from '@tanstack/svelte-query';
-	import { api, take, words } from '$lib/api/client';
+	import { API, api, take, words, type Schema } from '$lib/api/client';
+	import { editFormatQuery, formatsQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
+	import MoreShots from '$lib/change/MoreShots.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
@@ -11,35 +13,28 @@
 	import { clock, version } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));
-	const client = useQueryClient();
 
 	let along = $state(true);
 	let out = $state.raw<number[]>([]);
+	let limit = $state(60);
 	let made = $state<number | null>(null);
 	let trouble = $state('');
 	let done = $state('');
 
-	const session = new FormatSession((typed) =>
-		take(
-			api.POST('/api/productions/{production_id}/edit-format/reckon', {
-				params: { path: { production_id: id } },
-				body: { typed, along, out }
-			})
-		)
+	const session = new FormatSession<Schema<'EditFormatPage'>>(
+		() => `edit:${id}`,
+		(typed) => editFormatQuery(id, typed, along, out, limit)
 	);
-	const said = $derived(session.reckoned);
+	const said = $derived(session.previewed);
 	const changed = $derived((said?.changes.length ?? 0) > 0);
-	const following = $derived(
-		said?.touched.filter((each) => each.follows_along && !out.includes(each.id)).length ?? 0
-	);
 
-	const asked = page.url.searchParams.get('format');
-	if (asked) void useFormat(asked);
+	const wanted = page.url.searchParams.get('format');
+	if (wanted) void useFormat(wanted);
 
 	/** Type in what a format of the library says. */
 	async function useFormat(name: string): Promise<void> {
 		try {
-			const found = await take(api.GET('/api/formats', { params: { query: { text: '' } } }));
+			const found = await client.fetchQuery(formatsQuery(''));
 			const format = found.families
 				.flatMap((family) => family.formats)
 				.find((each) => each.name === name);
@@ -54,33 +49,34 @@
 
 	function turn(shot: number, taken: boolean): void {
 		out = taken ? out.filter((each) => each !== shot) : [...out, shot];
-		void session.reckon();
 	}
 
-	async function takeBack(): Promise<void> {
-		if (made === null) return;
+	async function act(work: () => Promise<void>): Promise<void> {
+		trouble = '';
 		try {
-			const back = await take(
-				api.POST('/api/batches/{batch_id}/undo', { params: { path: { batch_id: made } } })
-			);
-			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
-			done = `Taken back, with ${back.shots} shots.${stay}`;
-			made = null;
-			await session.reckon();
+			await work();
 			await client.invalidateQueries({ queryKey: ['production', id] });
+			void client.invalidateQueries({ queryKey: ['shot'] });
 		} catch (error) {
 			trouble = words(error);
 		}
 	}
 
-	answerKeys({ makeChange: () => void change() });
+	const takeBack = () =>
+		act(async () => {
+			if (made === null) return;
+			const path = { batch_id: made };
+			const back = await take(api.POST('/api/v1/batches/{batch_id}/undo', { params: { path } }));
+			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
+			done = `Taken back, with ${back.shots} shots.${stay}`;
+			made = null;
+		});
 
-	async function change(): Promise<void> {
-		if (!said || !changed || !session.sound) return;
-		trouble = '';
-		try {
+	const change = () =>
+		act(async () => {
+			if (!said || !changed || !session.sound) return;
 			const change = await take(
-				api.PUT('/api/productions/{production_id}/edit-format', {
+				api.PUT('/api/v1/productions/{production_id}/edit-format', {
 					params: { path: { production_id: id } },
 					body: { typed: session.typed, along, out, base: said.version }
 				})
@@ -89,11 +85,9 @@
 			done = `Changed: ${said.changes.join('; ')}.`;
 			out = [];
 			session.leave();
-			await client.invalidateQueries({ queryKey: ['production', id] });
-		} catch (error) {
-			trouble = words(error);
-		}
-	}
+		});
+
+	answerKeys({ makeChange: () => void change() });
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -117,7 +111,7 @@
 					>{version(said.version)}, {clock(said.at)} by {said.who}</span
 				>
 				<a class="act ml-auto" href="/formats?production={id}">Choose a format</a>
-				<a class="act" href="/api/productions/{id}/edit-format.json" download>Save as a file</a>
+				<a class="act" href="{API}/productions/{id}/edit-format.json" download>Save as a file</a>
 			</div>
 			<FormatFields {session} />
 		</section>
@@ -133,10 +127,10 @@
 					{#each said.changes as each (each)}<li class="num">{each}</li>{/each}
 				</ul>
 				<label class="flex items-baseline gap-2 pb-3">
-					<input type="checkbox" bind:checked={along} onchange={() => void session.reckon()} />
+					<input type="checkbox" bind:checked={along} />
 					<span
-						>Update the {following} of {said.shots} shots that still have the old values, as one change.
-						Untick single shots to leave them out.</span
+						>Update the {said.following} of {said.shots} shots that still have the old values, as one
+						change. Untick single shots to leave them out.</span
 					>
 				</label>
 				<p class="flex gap-5 pb-3">
@@ -178,6 +172,7 @@
 				{:else}
 					<p class="text-ink2">No shot is touched by it.</p>
 				{/each}
+				<MoreShots shown={said.touched.length} all={said.touches} bind:limit />
 			{/if}
 		</section>
 	</main>

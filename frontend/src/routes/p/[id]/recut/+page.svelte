@@ -1,49 +1,45 @@
 <!-- The recut: a later cut against the one before, shot by shot, before it is taken. -->
 <script lang="ts">
 	import { page } from '$app/state';
-	import { useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
+	import { recutQuery } from '$lib/api/queries';
+	import { client } from '$lib/api/query-client';
 	import Notice from '$lib/shell/Notice.svelte';
 	import RecutBars from '$lib/drawings/RecutBars.svelte';
+	import { LongList } from '$lib/ui/long-list/long-list.svelte';
 	import { cutNumber } from '$lib/words';
 
 	type Line = Schema<'RecutLine'>;
-
-	const ALL = 'all';
-	const CHANGED = 'changed';
+	type Only = Schema<'CutChange'> | 'all' | 'changed';
 
 	const id = $derived(Number(page.params.id));
-	const client = useQueryClient();
 
-	let said = $state.raw<Schema<'RecutPage'> | null>(null);
 	let against = $state<number | null>(null);
-	let only = $state<string>(CHANGED);
-	let trouble = $state('');
+	let only = $state<Only>('changed');
+	let wrong = $state('');
 	let done = $state('');
 
-	$effect(() => {
-		void look(id, against);
-	});
+	const recut = createQuery(() => recutQuery(id, against));
+	const said = $derived(recut.data);
+	const trouble = $derived(wrong || (recut.error ? words(recut.error) : ''));
 
-	async function look(production: number, before: number | null): Promise<void> {
+	async function act(work: () => Promise<void>): Promise<void> {
+		wrong = '';
 		try {
-			said = await take(
-				api.GET('/api/productions/{production_id}/recut', {
-					params: { path: { production_id: production }, query: { against: before } }
-				})
-			);
-			trouble = '';
+			await work();
+			await client.invalidateQueries({ queryKey: ['production', id] });
+			void client.invalidateQueries({ queryKey: ['shot'] });
 		} catch (error) {
-			said = null;
-			trouble = words(error);
+			wrong = words(error);
 		}
 	}
 
-	async function takeThem(codes: string[] | null): Promise<void> {
-		done = '';
-		try {
+	const applyTo = (codes: string[] | null) =>
+		act(async () => {
+			done = '';
 			const told = await take(
-				api.POST('/api/productions/{production_id}/recut/take', {
+				api.POST('/api/v1/productions/{production_id}/recut/apply', {
 					params: { path: { production_id: id } },
 					body: { codes, against }
 				})
@@ -53,44 +49,37 @@
 			done =
 				`${told.taken.length} taken${made}${left.length ? `; left as they are: ${left.join('; ')}` : ''}. ` +
 				'Each can be undone in its own sheet.';
-			await again();
-		} catch (error) {
-			trouble = words(error);
-		}
-	}
+		});
 
-	async function answer(doubt: Schema<'UncertainMatch'>, same: boolean): Promise<void> {
-		try {
+	const answer = (doubt: Schema<'UncertainMatch'>, same: boolean) =>
+		act(async () => {
 			await take(
-				api.POST('/api/productions/{production_id}/recut/answers', {
+				api.POST('/api/v1/productions/{production_id}/recut/answers', {
 					params: { path: { production_id: id } },
 					body: { code: doubt.code, former: doubt.former, same }
 				})
 			);
-			await again();
-		} catch (error) {
-			trouble = words(error);
-		}
-	}
+		});
 
-	async function again(): Promise<void> {
-		await look(id, against);
-		await client.invalidateQueries({ queryKey: ['production', id] });
-	}
-
-	const fates = $derived(
+	const unchanged = $derived(said?.counts.find((each) => each.change === 'unchanged')?.shots ?? 0);
+	const filters = $derived(
 		[
-			[CHANGED, (said?.lines.length ?? 0) - (said?.counts['unchanged'] ?? 0)] as const,
-			[ALL, said?.lines.length ?? 0] as const,
-			...Object.entries(said?.counts ?? {})
-		].filter(([, number]) => number > 0)
+			{ only: 'changed' as Only, word: 'changed', shots: (said?.lines.length ?? 0) - unchanged },
+			{ only: 'all' as Only, word: 'all', shots: said?.lines.length ?? 0 },
+			...(said?.counts ?? []).map(({ change, word, shots }) => ({
+				only: change as Only,
+				word,
+				shots
+			}))
+		].filter((each) => each.shots > 0)
 	);
 	const lines = $derived(
 		said?.lines.filter(
 			(line) =>
-				only === ALL || (only === CHANGED ? line.change !== 'unchanged' : line.change === only)
+				only === 'all' || (only === 'changed' ? line.change !== 'unchanged' : line.change === only)
 		) ?? []
 	);
+	const list = new LongList(() => lines);
 	const longest = $derived(
 		Math.max(
 			1,
@@ -130,7 +119,7 @@
 					type="button"
 					class="act"
 					disabled={!said.to_take}
-					onclick={() => void takeThem(null)}
+					onclick={() => void applyTo(null)}
 					>{said.to_take
 						? `Apply ${said.to_take} ${said.to_take === 1 ? 'change' : 'changes'}`
 						: 'Nothing left to apply'}</button
@@ -142,12 +131,13 @@
 			role="group"
 			aria-label="What became of the shots"
 		>
-			{#each fates as [fate, number] (fate)}
+			{#each filters as each (each.only)}
 				<button
 					type="button"
 					class="toggle"
-					aria-pressed={only === fate}
-					onclick={() => (only = fate)}><span class="num">{number}</span> {fate}</button
+					aria-pressed={only === each.only}
+					onclick={() => (only = each.only)}
+					><span class="num">{each.shots}</span> {each.word}</button
 				>
 			{/each}
 		</p>
@@ -162,10 +152,10 @@
 				>
 			</thead>
 			<tbody>
-				{#each lines as line (line.code + line.change)}
+				{#each list.shown as line (line.code + line.change)}
 					<tr
 						class="h-[40px] border-t border-rule hover:bg-raised"
-						class:text-ink2={line.change === 'unchanged' || line.change.startsWith('moved')}
+						class:text-ink2={line.change === 'unchanged' || line.change === 'moved'}
 						data-recut={line.code}
 					>
 						<td class="num font-semibold whitespace-nowrap">
@@ -182,7 +172,7 @@
 						</td>
 						<td class="leading-tight">
 							<span class={line.change === 'gone' || line.change === 'new' ? 'font-semibold' : ''}
-								>{line.change}</span
+								>{line.word}</span
 							>
 							{#if line.moved && line.change !== 'new' && line.change !== 'gone'}<span
 									class="num block text-[11px] text-ink2">{signed(line.moved)} in the edit</span
@@ -231,11 +221,11 @@
 								<span class="text-ink2">locked by {line.locked_by}</span>
 							{:else if line.taken}<span class="text-ink2">taken</span>
 							{:else if line.takes}
-								<button type="button" class="act" onclick={() => void takeThem([line.code])}
+								<button type="button" class="act" onclick={() => void applyTo([line.code])}
 									>Apply</button
 								>
 							{:else if line.change === 'new' && line.shot_id === null}
-								<button type="button" class="act" onclick={() => void takeThem([line.code])}
+								<button type="button" class="act" onclick={() => void applyTo([line.code])}
 									>Set it up</button
 								>
 							{:else if line.change === 'gone' && line.shot_id !== null}
@@ -246,5 +236,10 @@
 				{/each}
 			</tbody>
 		</table>
+		{#if list.more}
+			<p class="border-t border-rule py-2 text-ink2" {@attach list.end}>
+				and {list.more} more shots
+			</p>
+		{/if}
 	</main>
 {/if}

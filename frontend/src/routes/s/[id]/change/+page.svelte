@@ -2,7 +2,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
+	import { changeQuery, heard } from '$lib/api/queries';
 	import ChangedRows from '$lib/change/ChangedRows.svelte';
 	import Findings from '$lib/change/Findings.svelte';
 	import Recanvas from '$lib/change/Recanvas.svelte';
@@ -10,61 +12,42 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { typedTexts } from '$lib/state/typed.svelte';
 
 	const shot = openShot();
-	const path = { shot_id: shot.id };
 	const source = fromAddress(page.url.searchParams);
 
 	let leave = $state.raw<string[]>([]);
 	let keep = $state<Schema<'KeepArtwork'> | null>('centre');
-	let said = $state.raw<Schema<'ChangePage'> | null>(null);
-	let trouble = $state('');
-	let asked = 0;
+	let wrong = $state('');
 
-	void look();
-
-	async function look(): Promise<void> {
-		const mine = ++asked;
-		try {
-			const body = { ...source, leave, keep };
-			const told = await take(
-				api.POST('/api/shots/{shot_id}/proposal', { params: { path }, body })
-			);
-			if (mine !== asked) return;
-			said = told;
-			trouble = '';
-		} catch (error) {
-			if (mine === asked) trouble = words(error);
-		}
-	}
+	const preview = createQuery(() => changeQuery(shot.id, { ...source, leave, keep }));
+	const said = $derived(preview.data);
+	const trouble = $derived(wrong || (preview.error ? words(preview.error) : ''));
 
 	function turn(key: string, taken: boolean): void {
 		leave = taken ? leave.filter((each) => each !== key) : [...leave, key];
-		void look();
 	}
 
 	const chosen = $derived(said?.proposal.rows.filter((row) => row.chosen) ?? []);
 	const taken = $derived(chosen.filter((row) => row.taken));
 
 	async function make(): Promise<void> {
-		if (!said || !taken.length || said.proposal.refused) return;
+		if (!said || !taken.length || said.proposal.refused || preview.isPlaceholderData) return;
 		try {
-			const body = { ...source, leave, keep, base: said.version };
-			shot.hear(await take(api.PUT('/api/shots/{shot_id}/proposal', { params: { path }, body })));
-			letGo(Object.keys(source.typed ?? {}));
+			const made = await take(
+				api.POST('/api/v1/shots/{shot_id}/changes', {
+					params: { path: { shot_id: shot.id } },
+					body: { ...source, leave, keep, base: said.version }
+				})
+			);
+			heard(shot.id, made);
+			// What was typed on the sheet and is made now isn't typed there any more.
+			typedTexts.leave(`shot:${shot.id}`, Object.keys(source.typed ?? {}));
 			await goto(`/s/${shot.id}`);
 		} catch (error) {
-			trouble = words(error);
+			wrong = words(error);
 		}
-	}
-
-	/** What was typed on the sheet and is made now isn't typed there any more. */
-	function letGo(keys: string[]): void {
-		const kept = `typed:${shot.id}`;
-		const typed = JSON.parse(sessionStorage.getItem(kept) ?? '{}') as Record<string, unknown>;
-		for (const key of keys) delete typed[key];
-		if (Object.keys(typed).length) sessionStorage.setItem(kept, JSON.stringify(typed));
-		else sessionStorage.removeItem(kept);
 	}
 
 	answerKeys({ makeChange: () => void make() });
@@ -103,22 +86,10 @@
 						: `Apply ${taken.length} of ${chosen.length} changes`}</button
 				>
 				{#if leave.length}
-					<button
-						type="button"
-						class="act"
-						onclick={() => {
-							leave = [];
-							void look();
-						}}>Choose all</button
-					>
+					<button type="button" class="act" onclick={() => (leave = [])}>Choose all</button>
 				{:else if chosen.length > 1}
-					<button
-						type="button"
-						class="act"
-						onclick={() => {
-							leave = chosen.map((row) => row.key);
-							void look();
-						}}>Choose none</button
+					<button type="button" class="act" onclick={() => (leave = chosen.map((row) => row.key))}
+						>Choose none</button
 					>
 				{/if}
 				<a class="act" href="/s/{shot.id}">Leave the shot as it is</a>
@@ -136,14 +107,7 @@
 		>
 			{#if proposal.canvas}
 				<h3 class="px-[22px] font-semibold">The canvas under the work</h3>
-				<Recanvas
-					drawing={proposal.canvas}
-					{keep}
-					onkeep={(way) => {
-						keep = way;
-						void look();
-					}}
-				/>
+				<Recanvas drawing={proposal.canvas} {keep} onkeep={(way) => (keep = way)} />
 			{/if}
 			<h3 class="px-[22px] pt-3 pb-1 font-semibold">What it means</h3>
 			<div class="px-[22px]"><Findings appear={proposal.appear} vanish={proposal.vanish} /></div>

@@ -1,6 +1,8 @@
 <!-- Handing the shot on: what will be written, to a folder or as a download. -->
 <script lang="ts">
-	import { api, take, words, type Schema } from '$lib/api/client';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { API, api, take, words } from '$lib/api/client';
+	import { handoffQuery } from '$lib/api/queries';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import Confirm from '$lib/ui/confirm/Confirm.svelte';
@@ -14,40 +16,31 @@
 	} as Record<string, string>;
 
 	const shot = openShot();
-	const path = { shot_id: shot.id };
 
 	let volume = $state('');
 	let folder = $state('');
-	let plan = $state.raw<Schema<'HandoffPlan'> | null>(null);
-	let trouble = $state('');
+	let wrong = $state('');
 	let done = $state('');
 	let asking = $state(false);
 
-	void look();
-
-	async function look(): Promise<void> {
-		trouble = '';
-		try {
-			const query = volume ? { volume, folder } : {};
-			plan = await take(api.GET('/api/shots/{shot_id}/handoff', { params: { path, query } }));
-		} catch (error) {
-			trouble = words(error);
-		}
-	}
+	const planned = createQuery(() => handoffQuery(shot.id, volume, folder));
+	const plan = $derived(planned.data);
+	const trouble = $derived(wrong || (planned.error ? words(planned.error) : ''));
 
 	async function write(replace: boolean): Promise<void> {
-		trouble = done = '';
+		wrong = done = '';
 		try {
-			const body = { volume, folder, replace };
 			const written = await take(
-				api.POST('/api/shots/{shot_id}/handoff', { params: { path }, body })
+				api.POST('/api/v1/shots/{shot_id}/handoff', {
+					params: { path: { shot_id: shot.id } },
+					body: { volume, folder, replace }
+				})
 			);
 			done = `Written to ${[volume, folder].filter(Boolean).join('/')}: ${written.files.join(', ')}.`;
+			await planned.refetch();
 		} catch (error) {
-			trouble = words(error);
-			return;
+			wrong = words(error);
 		}
-		await look();
 	}
 </script>
 
@@ -78,14 +71,14 @@
 				</div>
 			{/each}
 			<p class="border-t border-rule pt-3">
-				<a class="act" href="/api/shots/{shot.id}/handoff/download" download
+				<a class="act" href="{API}/shots/{shot.id}/handoff/download" download
 					>Download both as one ZIP</a
 				>
 			</p>
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="Where to">
 			<h2 class="pb-2 text-head font-semibold">Where to</h2>
-			<FolderPicker bind:volume bind:path={folder} onopen={() => void look()} />
+			<FolderPicker bind:volume bind:path={folder} onopen={() => (wrong = '')} />
 			{#if plan.too_long}<p role="alert" class="pt-3 text-red">{plan.too_long}</p>{/if}
 			<p class="pt-4">
 				<button

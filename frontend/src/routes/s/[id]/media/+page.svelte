@@ -1,6 +1,9 @@
-<!-- The shot's files: what is tied to it, and what a folder holds. -->
+<!-- The shot's files: what is linked to it, and what a folder holds. -->
 <script lang="ts">
+	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
+	import { FollowedJob } from '$lib/api/jobs.svelte';
+	import { again, elementsQuery } from '$lib/api/queries';
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import MediaCard from '$lib/media/MediaCard.svelte';
@@ -8,9 +11,8 @@
 	import LinkedCard from '$lib/media/LinkedCard.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 
-	const ASK_EVERY = 150;
 	const ROLES = [
-		['plate', 'Tie as the plate'],
+		['plate', 'Link as the plate'],
 		['artwork', 'as artwork'],
 		['render', 'as a render']
 	] as const;
@@ -18,114 +20,78 @@
 	const shot = openShot();
 	const path = { shot_id: shot.id };
 
-	let tied = $state.raw<Schema<'LinkedElement'>[] | null>(null);
 	let volume = $state('');
 	let folder = $state('');
 	let here = $state.raw<Schema<'FolderPage'> | null>(null);
-	let job = $state.raw<Schema<'JobState'> | null>(null);
-	let trouble = $state('');
-	let following = 0;
+	let wrong = $state('');
 
-	void refresh();
+	const elements = createQuery(() => elementsQuery(shot.id));
+	const linked = $derived(elements.data);
+	const reading = new FollowedJob<Schema<'MediaJob'>>(
+		`/shots/${shot.id}/media-jobs`,
+		(known, told) => ({
+			...told,
+			// An event tells what was found since the last one.
+			results: [...(known?.results ?? []).slice(0, told.first), ...told.results]
+		})
+	);
+	const trouble = $derived(
+		wrong || reading.trouble || (elements.error ? words(elements.error) : '')
+	);
 
-	async function refresh(): Promise<void> {
-		try {
-			tied = await take(api.GET('/api/shots/{shot_id}/media', { params: { path } }));
-			const plate = tied[0];
-			if (plate && !volume) {
-				volume = plate.volume;
-				folder = plate.folder;
-			}
-			shot.hear(await take(api.GET('/api/shots/{shot_id}', { params: { path } })));
-		} catch (error) {
-			trouble = words(error);
-		}
-	}
+	// The plate's folder is where others lie too.
+	$effect(() => {
+		const plate = linked?.[0];
+		if (!plate || volume) return;
+		volume = plate.volume;
+		folder = plate.folder;
+	});
 
 	/** Read what a folder holds, and follow how far it is. */
 	async function read(page: Schema<'FolderPage'>): Promise<void> {
-		const mine = ++following;
-		if (job?.state === 'running') void stop();
 		here = page;
-		job = null;
-		trouble = '';
+		wrong = '';
+		reading.forget();
 		if (!page.found.length) return;
-		try {
-			const body = { volume: page.volume, path: page.path };
-			let state = await take(
-				api.POST('/api/shots/{shot_id}/media/read', { params: { path }, body })
-			);
-			while (mine === following) {
-				job = state;
-				if (state.state !== 'running') return;
-				await new Promise((done) => setTimeout(done, ASK_EVERY));
-				state = await take(
-					api.GET('/api/jobs/{number}', { params: { path: { number: state.id } } })
-				);
-			}
-		} catch (error) {
-			if (mine === following) trouble = words(error);
-		}
-	}
-
-	async function stop(): Promise<void> {
-		if (job) await take(api.DELETE('/api/jobs/{number}', { params: { path: { number: job.id } } }));
+		const body = { volume: page.volume, path: page.path };
+		await reading.follow(() =>
+			take(api.POST('/api/v1/shots/{shot_id}/media-jobs', { params: { path }, body }))
+		);
 	}
 
 	async function act(work: Promise<unknown>): Promise<void> {
-		trouble = '';
+		wrong = '';
 		try {
 			await work;
 		} catch (error) {
-			trouble = words(error);
+			wrong = words(error);
 		}
-		await refresh();
+		await again(shot.id);
 	}
 
-	function tie(at: {
-		volume: string;
-		path: string;
-		name: string;
-		role: Schema<'Role'>;
-		align?: Schema<'Align'>;
-	}): void {
-		void act(take(api.POST('/api/shots/{shot_id}/media', { params: { path }, body: at })));
+	function link(body: Schema<'LinkRequest'>): void {
+		void act(take(api.POST('/api/v1/shots/{shot_id}/elements', { params: { path }, body })));
 	}
+
+	const of = (id: number) => ({ path: { ...path, element_id: id } });
 
 	function setRate(id: number, rate: string, use: Schema<'RateUse'>): void {
-		void act(
-			take(
-				api.PUT('/api/shots/{shot_id}/media/{element_id}/rate', {
-					params: { path: { ...path, element_id: id } },
-					body: { rate, use }
-				})
-			)
-		);
+		const address = '/api/v1/shots/{shot_id}/elements/{element_id}/rate';
+		void act(take(api.PUT(address, { params: of(id), body: { rate, use } })));
 	}
 
 	function place(id: number, placing: Schema<'FitMode'> | null, lineWork: boolean): void {
-		void act(
-			take(
-				api.PUT('/api/shots/{shot_id}/media/{element_id}/placing', {
-					params: { path: { ...path, element_id: id } },
-					body: { placing, line_work: lineWork }
-				})
-			)
-		);
+		const address = '/api/v1/shots/{shot_id}/elements/{element_id}/placement';
+		void act(take(api.PUT(address, { params: of(id), body: { placing, line_work: lineWork } })));
 	}
 
 	function unlink(id: number): void {
-		void act(
-			take(
-				api.DELETE('/api/shots/{shot_id}/media/{element_id}', {
-					params: { path: { ...path, element_id: id } }
-				})
-			)
-		);
+		const address = '/api/v1/shots/{shot_id}/elements/{element_id}';
+		void act(take(api.DELETE(address, { params: of(id) })));
 	}
 
 	const isLinked = (name: string) =>
-		tied?.some(
+		linked?.some(
 			(each) => each.volume === volume && each.folder === folder && each.line.name === name
 		);
 </script>
@@ -139,11 +105,11 @@
 		aria-label="Linked to this shot"
 	>
 		<h2 class="pb-2 text-head font-semibold">Linked to this shot</h2>
-		{#each tied ?? [] as each (each.id)}
+		{#each linked ?? [] as each (each.id)}
 			<LinkedCard
-				tied={each}
+				linked={each}
 				onagain={(align) =>
-					tie({
+					link({
 						volume: each.volume,
 						path: each.folder,
 						name: each.line.name,
@@ -155,9 +121,9 @@
 				onplace={(placing, lineWork) => place(each.id, placing, lineWork)}
 			/>
 		{:else}
-			{#if tied}
+			{#if linked}
 				<p class="border-t border-rule py-3 text-ink2">
-					None yet. Choose its folder on the right, and tie the sequence or movie that belongs to
+					None yet. Choose its folder on the right, and link the sequence or movie that belongs to
 					it. The files stay where they are.
 				</p>
 			{/if}
@@ -165,23 +131,23 @@
 	</section>
 	<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="Folder">
 		<h2 class="pb-2 text-head font-semibold">On disk</h2>
-		{#if tied}<FolderPicker
+		{#if linked}<FolderPicker
 				bind:volume
 				bind:path={folder}
 				onopen={(page) => void read(page)}
 			/>{/if}
 		<div class="pt-3">
-			{#if job?.state === 'running'}
+			{#if reading.state && reading.busy}
 				<Busy
-					what="Reading every header"
-					done={job.done}
-					total={job.total}
-					onstop={() => void stop()}
+					what={reading.state.state === 'waiting' ? 'Waiting its turn' : 'Reading every header'}
+					done={reading.state.done}
+					total={reading.state.total}
+					onstop={() => void reading.stop()}
 				/>
-			{:else if job?.message}
-				<p class="py-2">{job.message}</p>
+			{:else if reading.state?.message}
+				<p class="py-2">{reading.state.message}</p>
 			{/if}
-			{#each job?.results ?? [] as line (line.name)}
+			{#each reading.state?.results ?? [] as line (line.name)}
 				<MediaCard {line}>
 					{#snippet actions()}
 						{#if isLinked(line.name)}<span class="text-ink2">linked to this shot</span>
@@ -190,7 +156,7 @@
 								<button
 									type="button"
 									class="act"
-									onclick={() => tie({ volume, path: folder, name: line.name, role })}
+									onclick={() => link({ volume, path: folder, name: line.name, role })}
 									>{words}</button
 								>
 							{/each}

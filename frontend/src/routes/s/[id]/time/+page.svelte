@@ -2,71 +2,60 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, take, words, type Schema, type Texts } from '$lib/api/client';
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import { heard, timeChangeQuery } from '$lib/api/queries';
 	import Notice from '$lib/shell/Notice.svelte';
+	import { FormatSession } from '$lib/sheet/format.svelte';
 	import Fields from '$lib/sheet/Fields.svelte';
 	import Trouble from '$lib/sheet/Trouble.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
+	import { typedTexts } from '$lib/state/typed.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
 
-	const KEEPS = ['the numbers', 'the timing'] as const;
+	const KEEPS = [
+		['numbers', 'the numbers'],
+		['timing', 'the timing']
+	] as const;
 
 	const shot = openShot();
-	const path = { shot_id: shot.id };
+	const scope = `time:${shot.id}`;
 
-	let typed = $state.raw<Texts>(given());
-	let keep = $state<Schema<'RetimeMode'>>('the timing');
-	let said = $state.raw<Schema<'TimeChangePage'> | null>(null);
-	let trouble = $state('');
-	let asked = 0;
+	let keep = $state<Schema<'RetimeMode'>>('timing');
+	let wrong = $state('');
 
-	void reckon();
+	// What another page asked to change.
+	const rate = page.url.searchParams.get('rate');
+	if (rate) typedTexts.set(scope, { ...typedTexts.of(scope), rate: { rate } });
 
-	/** What another page asked to change, as texts. */
-	function given(): Texts {
-		const rate = page.url.searchParams.get('rate');
-		return rate ? { rate: { rate } } : {};
-	}
-
-	async function reckon(): Promise<void> {
-		const mine = ++asked;
-		try {
-			const body = { typed, keep };
-			const told = await take(
-				api.POST('/api/shots/{shot_id}/change/reckon', { params: { path }, body })
-			);
-			if (mine === asked) {
-				said = told;
-				trouble = '';
-			}
-		} catch (error) {
-			if (mine === asked) trouble = words(error);
-		}
-	}
-
-	function type(key: string, part: string, text: string): void {
-		typed = { ...typed, [key]: { ...typed[key], [part]: text } };
-		void reckon();
-	}
-
-	function leave(key?: string): void {
-		typed = key ? Object.fromEntries(Object.entries(typed).filter(([each]) => each !== key)) : {};
-		void reckon();
-	}
+	const session = new FormatSession<Schema<'TimeChangePage'>>(
+		() => scope,
+		(typed) => timeChangeQuery(shot.id, typed, keep)
+	);
+	const said = $derived(session.previewed);
+	const impact = $derived(said?.impact ?? null);
+	const trouble = $derived(wrong || session.trouble);
 
 	async function make(): Promise<void> {
-		if (!said) return;
+		if (!said || !impact || !session.sound) return;
+		const typed = session.typed;
 		try {
-			const body = { typed, keep, base: said.version };
-			shot.hear(await take(api.POST('/api/shots/{shot_id}/change', { params: { path }, body })));
-			sessionStorage.removeItem(`typed:${shot.id}`);
+			const made = await take(
+				api.POST('/api/v1/shots/{shot_id}/time-change', {
+					params: { path: { shot_id: shot.id } },
+					body: { typed, keep, base: said.version }
+				})
+			);
+			heard(shot.id, made);
+			session.leave();
+			// What was typed on the sheet and is made now isn't typed there any more.
+			typedTexts.leave(`shot:${shot.id}`, Object.keys(typed));
 			await goto(`/s/${shot.id}`);
 		} catch (error) {
-			trouble = words(error);
+			wrong = words(error);
 		}
 	}
 
-	const sound = $derived(said !== null && !said.problem && said.rows.every((row) => !row.problem));
-	const upset = $derived(said?.impact ?? null);
+	answerKeys({ makeChange: () => void make() });
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -83,7 +72,7 @@
 				Nothing changes until you apply it. Fields take 24p, 1001+100, +8, 4s, 6+12ft, 12x2 and
 				timecode.
 			</p>
-			{#each said.rows as row (row.key)}
+			{#each session.rows as row (row.key)}
 				<div
 					class="grid grid-cols-[104px_minmax(0,1fr)] items-center gap-x-2 border-t border-rule/60 py-1.5"
 					role="group"
@@ -93,19 +82,16 @@
 					<div>
 						<Fields
 							{row}
-							ontype={(part, text) => type(row.key, part, text)}
+							ontype={(part, text) => session.type(row.key, part, text)}
 							oncommit={() => undefined}
-							onleave={() => leave(row.key)}
+							onleave={() => session.leave(row.key)}
 						/>
 						{#if row.problem}<p class="text-sm">
 								<Trouble
 									key={row.key}
 									problem={row.problem}
 									fields={row.fields}
-									onuse={(texts) => {
-										typed = { ...typed, [row.key]: texts };
-										void reckon();
-									}}
+									onuse={(texts) => session.use(row.key, texts)}
 								/>
 							</p>
 						{:else if row.understood}<p class="num text-[11.5px]">= {row.understood}</p>{/if}
@@ -115,21 +101,14 @@
 			<fieldset class="border-t border-rule/60 py-2">
 				<legend class="sr-only">What is kept when the rate changes</legend>
 				<span class="pr-3 font-medium">Keep</span>
-				{#each KEEPS as each (each)}
+				{#each KEEPS as [each, word] (each)}
 					<label class="pr-4">
-						<input
-							type="radio"
-							name="keep"
-							class="accent-ink"
-							value={each}
-							bind:group={keep}
-							onchange={() => void reckon()}
-						/>
-						{each}
+						<input type="radio" name="keep" class="accent-ink" value={each} bind:group={keep} />
+						{word}
 					</label>
 				{/each}
 				<p class="pt-1 text-xs text-ink2">
-					{keep === 'the numbers'
+					{keep === 'numbers'
 						? 'Every key stays at its frame; what is drawn plays faster or slower.'
 						: 'Every key stays at its moment; its frame number changes.'}
 				</p>
@@ -138,28 +117,32 @@
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it does">
 			<h2 class="pb-2 text-head font-semibold">What it does</h2>
-			{#if !upset}
+			{#if !impact}
 				<p class="text-ink2">
 					Type another rate, range or count: every range, key and marker of the shot stands here
 					before and after.
 				</p>
 			{:else}
-				<p class="pb-2">{upset.sentence}</p>
+				<p class="pb-2">{impact.sentence}</p>
 				<p class="flex gap-5 pb-3">
-					<button type="button" class="act" disabled={!sound || !upset} onclick={() => void make()}
-						>Apply this change</button
+					<button
+						type="button"
+						class="act"
+						disabled={!session.sound}
+						title={titled('Apply this change', 'makeChange')}
+						onclick={() => void make()}>Apply this change</button
 					>
-					<button type="button" class="act" onclick={() => leave()}>Cancel</button>
+					<button type="button" class="act" onclick={() => session.leave()}>Cancel</button>
 				</p>
 				<p class="flex flex-wrap gap-x-6 pb-3 text-sm">
-					<span class={upset.outside ? 'font-semibold text-red' : 'text-ink2'}
-						>{upset.outside} outside the work range</span
+					<span class={impact.outside ? 'font-semibold text-red' : 'text-ink2'}
+						>{impact.outside} outside the work range</span
 					>
-					<span class={upset.merging ? 'font-semibold text-red' : 'text-ink2'}
-						>{upset.merging} land on one frame</span
+					<span class={impact.merging ? 'font-semibold text-red' : 'text-ink2'}
+						>{impact.merging} land on one frame</span
 					>
 					<span class="text-ink2"
-						>largest shift: <span class="num">{upset.largest_shift}</span></span
+						>largest shift: <span class="num">{impact.largest_shift}</span></span
 					>
 				</p>
 				<div class="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-6 max-[1100px]:grid-cols-1">
@@ -171,7 +154,7 @@
 							></thead
 						>
 						<tbody>
-							{#each upset.lengths as line (line.count)}
+							{#each impact.lengths as line (line.count)}
 								<tr class="border-t border-rule">
 									<th class="text-left font-words font-normal">{line.count}</th>
 									<td class="text-ink2">{line.before}</td>
@@ -191,7 +174,7 @@
 							></thead
 						>
 						<tbody>
-							{#each upset.lines as line, i (i)}
+							{#each impact.lines as line, i (i)}
 								<tr class="border-t border-rule">
 									<th class="text-left font-words font-normal"
 										>{line.kind === 'range' ? line.name : `${line.kind} ${line.name}`}</th
@@ -204,10 +187,10 @@
 									>
 									<td
 										class="pl-2 text-left font-words text-xs {line.notes.some(
-											(note) => !note.endsWith('off')
+											(note) => note.code !== 'rounded'
 										)
 											? 'text-red'
-											: 'text-ink2'}">{line.notes.join(', ')}</td
+											: 'text-ink2'}">{line.notes.map((note) => note.text).join(', ')}</td
 									>
 								</tr>
 							{/each}

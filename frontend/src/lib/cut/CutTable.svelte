@@ -1,0 +1,102 @@
+<!-- Every shot in the order of the edit; a dot means that it follows the edit. -->
+<script lang="ts">
+	import type { Schema } from '$lib/api/client';
+	import CutBars from '$lib/drawings/CutBars.svelte';
+	import Mark from '$lib/drawings/Mark.svelte';
+	import Shape from '$lib/drawings/Shape.svelte';
+	import { LongList } from '$lib/ui/long-list/long-list.svelte';
+	import { changeOf, type Choosing } from './choosing.svelte';
+
+	let { said, choosing }: { said: Schema<'ProductionPage'>; choosing: Choosing } = $props();
+
+	const list = new LongList(() => said.lines);
+
+	const cell = (line: Schema<'ShotLine'>, name: string) => line.line?.cells[name];
+	const tone = (state: Schema<'State'> | undefined) => (state === 'differs' ? 'text-red' : '');
+</script>
+
+<table class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal">
+	<thead class="h-[28px] text-xs text-ink2">
+		<tr>
+			<th class="w-6"></th><th>Shot</th><th></th><th>Edit in</th><th class="text-right">Cut</th>
+			<th>Frames on disk</th><th></th><th>Canvas</th><th>Rate</th><th>Range</th><th>Why</th>
+		</tr>
+	</thead>
+	<tbody>
+		{#each list.shown as line (line.code)}
+			{@const shared = choosing.shares(line.shot_id)}
+			<tr
+				class="h-[38px] border-t border-rule hover:bg-raised"
+				class:bg-raised={line.shot_id === null}
+			>
+				<td>
+					{#if choosing.comp && line.edit_in}
+						<input
+							type="checkbox"
+							class="accent-ink"
+							aria-label="{line.code} in the comp"
+							checked={choosing.comp.includes(line.code)}
+							onchange={(event) => choosing.pick(line.code, event.currentTarget.checked)}
+						/>
+					{:else if choosing.several && line.shot_id !== null}
+						<input
+							type="checkbox"
+							class="h-[18px] w-[18px] accent-ink"
+							aria-label="Choose {line.code}"
+							checked={choosing.several.includes(line.shot_id)}
+							onchange={(event) =>
+								line.shot_id !== null && choosing.choose(line.shot_id, event.currentTarget.checked)}
+						/>
+					{:else}<Mark state={line.state} word={line.word} />{/if}
+				</td>
+				<td class="num font-semibold whitespace-nowrap">
+					{#if line.shot_id !== null}<a class="hover:underline" href="/s/{line.shot_id}"
+							>{line.code}</a
+						>
+					{:else}{line.code}{/if}
+				</td>
+				<td class="max-w-52 truncate" title={line.title}>
+					{#if line.shot_id !== null}<a href="/s/{line.shot_id}" tabindex="-1">{line.title}</a>
+					{:else}<button
+							type="button"
+							class="act"
+							onclick={() => void choosing.setUp([line.code], true)}>Set up from the cut</button
+						>{/if}
+				</td>
+				<td class="num text-blue" title="Source {line.source_in}">{line.edit_in ?? ''}</td>
+				<td class="num text-right">{line.length ?? ''}</td>
+				<td
+					><CutBars
+						bars={line.line?.bars ?? null}
+						length={line.length ?? 0}
+						longest={said.longest}
+					/></td
+				>
+				<td><Shape shape={line.shape} edit={said.edit_shape} /></td>
+				{#each ['canvas', 'rate', 'range'] as name (name)}
+					{@const found = cell(line, name)}
+					<td class="num leading-tight {tone(found?.state)}"
+						>{#if found?.text}{found.text}{:else}<span class="text-ink2">·</span>{/if}</td
+					>
+				{/each}
+				<td class="text-xs leading-tight text-ink2">
+					{#if line.line?.why}<q class="italic">{line.line.why}</q>{/if}
+					{#if cell(line, 'colour')?.text}<span class={tone(cell(line, 'colour')?.state)}
+							>colour: {cell(line, 'colour')?.text}</span
+						>{/if}
+					{line.note}
+					{#if shared}
+						<a
+							class="act"
+							title="Change what these shots share"
+							href={changeOf(said.id, shared.shots)}>shares {shared.name}</a
+						>
+					{/if}
+				</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+{#if list.more}
+	<p class="border-t border-rule py-2 text-ink2" {@attach list.end}>and {list.more} more shots</p>
+{/if}
