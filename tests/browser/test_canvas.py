@@ -298,7 +298,7 @@ def test_elements_have_placements_of_their_own(page: Page) -> None:
     open_shot(page, "FRO_0030")
     page.keyboard.press("m")
     becomes = page.locator("[data-becomes]").first
-    expect(becomes).to_contain_text("at its own size, bars of 78 px on the right")
+    expect(becomes).to_contain_text("at its own size, bars of 39 px left and right")
     page.get_by_label(re.compile("meets the canvas")).first.click()
     page.get_by_role("option", name="by width").click()
     expect(becomes).to_contain_text("enlarged 1.041×, 43.9 px down cut off")

@@ -146,7 +146,7 @@ def test_a_plate_is_laid_otherwise_untied_and_tied_again(page: Page) -> None:
     tied.get_by_role("button", name="Unlink").click()
     expect(tied).to_contain_text("None yet")
     folder = page.get_by_role("region", name="Folder")
-    folder.get_by_role("button", name="Tie as the plate").click()
+    folder.get_by_role("button", name="Link as the plate").click()
     expect(tied).to_contain_text("by timecode")
     # Up to the shots, and into a folder with nothing to see.
     folder.get_by_role("button", name="orchard", exact=True).last.click()

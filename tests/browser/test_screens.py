@@ -130,7 +130,7 @@ def test_the_second_of_two_tabs_is_told(page: Page) -> None:
     page.get_by_role("textbox", name="Rate").press("Enter")
     expect(head(page)).to_contain_text("v003")
     # Typed on an older version: told at once, kept, and stored only when it is asked for.
-    expect(other.get_by_role("alert")).to_contain_text("saved version 3 in another place")
+    expect(other.get_by_role("alert")).to_contain_text("saved v003 in another window")
     expect(other.get_by_role("alert")).to_contain_text("Rate 24000/1001 → 24")
     expect(other.get_by_label("Height")).to_have_value("1079")
     other.get_by_role("button", name="Save mine as the newer version").click()

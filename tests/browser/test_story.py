@@ -75,7 +75,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
 
     # What can't be stays as it is typed, with what would work; Esc puts back what stood there.
     width.fill("90000")
-    expect(size.get_by_role("alert")).to_contain_text("over 32,768 pixels a side")
+    expect(size.get_by_role("alert")).to_contain_text("over 32,768 pixels")
     width.press("Enter")
     expect(width).to_have_value("90000")
     expect(head(page)).to_contain_text("v001")
@@ -103,7 +103,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
     for name in ("shots", "FRO_0030"):
         folder.get_by_role("button", name=name).click()
     expect(folder).to_contain_text("4 frames short at the tail")
-    folder.get_by_role("button", name="Tie as the plate").click()
+    folder.get_by_role("button", name="Link as the plate").click()
     expect(page.get_by_role("region", name="Linked to this shot")).to_contain_text("by timecode")
     page.get_by_role("link", name="Sheet", exact=True).click()
     expect(row(page, "work_range")).to_contain_text("1105–1108 missing")

@@ -92,13 +92,13 @@ def test_the_rule_is_zoomed_panned_and_snapped(page: Page) -> None:
     labels = rule.locator("g.ink text.figure").all_text_contents()
     for _ in range(3):
         page.keyboard.press("+")
-    expect(page.get_by_role("button", name="All", exact=True)).to_be_enabled()
+    expect(page.get_by_role("button", name="Show all", exact=True)).to_be_enabled()
     expect(rule.locator("g.ink text.figure").first).not_to_have_text(labels[0])
     page.keyboard.press("End")
     expect(rule).to_have_attribute("aria-valuetext", re.compile("shot frame 1106"))
     page.keyboard.press("]")
     page.keyboard.press("0")
-    expect(page.get_by_role("button", name="All", exact=True)).to_be_disabled()
+    expect(page.get_by_role("button", name="Show all", exact=True)).to_be_disabled()
     # An end that comes near the cut and its handles holds on to them.
     page.keyboard.press("Home")
     box = rule.locator("[data-band=work]").first.bounding_box()
@@ -229,7 +229,7 @@ def test_elements_at_other_rates_show_their_cadence(page: Page) -> None:
     page.get_by_role("link", name="Media").click()
     tied = page.get_by_role("region", name="Linked to this shot")
     water = tied.get_by_role("figure", name="25 in 24000/1001")
-    expect(water).to_contain_text("Never shown")
+    expect(water).to_contain_text("Dropped")
     art = tied.get_by_role("figure", name="12 in 24000/1001")
     expect(art).to_contain_text("A A B B C C")
     tied.get_by_label("How its rate is used, RIV_0020_art_v001.####.png").click()
@@ -281,7 +281,7 @@ def test_a_recut_is_taken_shot_by_shot_and_all_at_once(page: Page) -> None:
     expect(page.get_by_role("status")).to_contain_text(
         "RIV_0030: its work range is locked by tester"
     )
-    expect(page.get_by_role("button", name="Nothing left to take")).to_be_disabled()
+    expect(page.get_by_role("button", name="Nothing left to apply")).to_be_disabled()
     page.get_by_role("button", name="cut 01").click()
     expect(page.get_by_role("heading", name="Cut 03 against")).to_be_visible()
     line.get_by_role("link", name="RIV_0010").click()

@@ -47,6 +47,12 @@ def test_the_sheet_answers_keystrokes_saves_and_undo(client: TestClient, shot: i
     typed = {"typed": {"canvas": {"width": "1998"}}}
     page = client.post(f"{root}/preview", json=typed).json()
     row = page["sheet"]["groups"][0]["rows"][0]
+    looked = client.post(f"{root}/preview", json={**typed, "view": {"first": 1009, "last": 1020}})
+    assert (looked.json()["rule"]["first"], looked.json()["rule"]["last"]) == (1009, 1020)
+    back_to_front = {**typed, "view": {"first": 1020, "last": 1009}}
+    assert client.post(f"{root}/preview", json=back_to_front).status_code == 422
+    one = client.post(f"{root}/preview", json={**typed, "setting": "rate"}).json()["drawings"]
+    assert (one["canvas"], one["rates"] is None) == (None, False)
     assert row["messages"][0]["fix"]["texts"] == {"canvas": {"width": "1920", "height": "1080"}}
     assert page["drawings"]["canvas"]["bars"][0]["height"] == pytest.approx(21.081, abs=1e-3)
     saved = client.put(f"{root}/setup", json={**typed, "base": 1, "reasons": {"canvas": "why"}})

@@ -13,8 +13,10 @@ export function standing(row: Row, before: Row | undefined, typed: Texts, answer
 	const theirs = answered[row.key];
 	if (!mine && !theirs) return row;
 	const fields = row.fields.map((field, place) => {
-		const stood = theirs && !(mine && field.part in mine) ? before?.fields[place]?.text : undefined;
-		const text = mine?.[field.part] ?? (field.hint ? '' : (stood ?? field.text));
+		// A part that was typed when it was answered and isn't any more is as it stood before.
+		const late = theirs && field.part in theirs && !(mine && field.part in mine);
+		const stood = field.hint ? '' : (before?.fields[place]?.text ?? field.text);
+		const text = mine?.[field.part] ?? (late ? stood : field.text);
 		return text === field.text ? field : { ...field, text };
 	});
 	if (mine) return { ...row, fields };

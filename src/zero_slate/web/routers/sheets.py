@@ -32,10 +32,19 @@ class TypedSheet(ApiModel):
     """What is typed, by setting and part."""
 
 
+class ViewedFrames(ApiModel):
+    """The part of the frame rule that is looked at."""
+
+    first: int
+    """Its first frame."""
+    last: int
+    """Its last frame."""
+
+
 class SheetPreview(TypedSheet):
     """Fields being typed, and what is looked at."""
 
-    view: FrameRange | None = None
+    view: ViewedFrames | None = None
     """The part of the frame rule that is looked at; all of it where it is left out."""
     setting: str | None = None
     """The row that is selected, whose drawing is wanted; all drawings where it is left out."""
@@ -74,7 +83,8 @@ def get_shot_head(slate: TheSlate, shot_id: int) -> ShotHead:
 @router.post("/preview", response_model=ShotPage, responses=problems(404, 422))
 def preview_sheet(slate: TheSlate, shot_id: int, body: SheetPreview) -> Response:
     """Return the sheet as it would be with what is typed; nothing is stored."""
-    return answer(slate.shots.page(shot_id, body.typed, body.view, body.setting))
+    view = FrameRange(body.view.first, body.view.last) if body.view else None
+    return answer(slate.shots.page(shot_id, body.typed, view, body.setting))
 
 
 @router.put("/setup", response_model=ShotPage, responses=CHANGED)
