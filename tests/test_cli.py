@@ -6,17 +6,26 @@ import sys
 from pathlib import Path
 
 import pytest
+from typer.testing import CliRunner, Result
 
 from tests.conftest import CUT
 from tests.core.scenes import EDIT, SETUP
 from tests.makers import write_movie, write_picture, write_sequence
+from zero_slate.cli import app
 from zero_slate.core.canvas.raster import Size
 from zero_slate.files.setup_files import EditFormatDocument, SetupDocument, write_document
 
 
-def run(*arguments: object) -> subprocess.CompletedProcess[str]:
-    command = [sys.executable, "-m", "zero_slate", *map(str, arguments)]
-    return subprocess.run(command, capture_output=True, text=True, timeout=60, check=False)
+def run(*arguments: object) -> Result:
+    return CliRunner().invoke(app, list(map(str, arguments)))
+
+
+def test_it_runs_as_a_program_and_tells_bad_input_in_one_line() -> None:
+    command = [sys.executable, "-m", "zero_slate", "schema", "shoes"]
+    done = subprocess.run(command, capture_output=True, text=True, timeout=60, check=False)
+    assert done.returncode == 2
+    assert done.stderr.startswith("zero-slate: There is no schema “shoes”")
+    assert done.stderr.count("\n") == 1
 
 
 @pytest.fixture
@@ -30,7 +39,7 @@ def edit(tmp_path: Path) -> Path:
 def test_check_exits_0_where_all_agree(tmp_path: Path, edit: Path) -> None:
     write_sequence(tmp_path / "shots" / "a", "plate", range(1001, 1011))
     done = run("check", "--edit", edit, tmp_path / "shots")
-    assert done.returncode == 0, done.stderr
+    assert done.exit_code == 0, done.stderr
     assert "plate.####.exr  64 × 36  1001–1010 (10)\n  agrees" in done.stdout
     assert "1 checked, 0 differ." in done.stdout
 
@@ -44,7 +53,7 @@ def test_check_exits_1_where_something_differs(tmp_path: Path, edit: Path) -> No
     (folder / "b.exr").write_text("no picture")
     (folder / "round").symlink_to(folder)
     done = run("check", "--edit", edit, "--json", folder)
-    assert done.returncode == 1, done.stderr
+    assert done.exit_code == 1, done.stderr
     told = {Path(each["path"]).name: each for each in json.loads(done.stdout)}
     assert {f["code"] for f in told["plate.####.exr"]["findings"]} == {
         "media.missing-middle",
@@ -52,7 +61,7 @@ def test_check_exits_1_where_something_differs(tmp_path: Path, edit: Path) -> No
     }
     assert {f["code"] for f in told["a.mov"]["findings"]} == {"media.size", "media.rate"}
     assert "no picture" in told["b.exr"]["problem"]
-    assert run("check", "--edit", edit, folder / "a.mov").returncode == 1
+    assert run("check", "--edit", edit, folder / "a.mov").exit_code == 1
 
 
 @pytest.mark.parametrize("bad", ["missing path", "missing edit", "no media", "not an edit"])
@@ -66,7 +75,7 @@ def test_check_exits_2_on_bad_input(tmp_path: Path, edit: Path, bad: str) -> Non
         "not an edit": ("--edit", tmp_path / "other.json", tmp_path),
     }[bad]
     done = run("check", *arguments)
-    assert done.returncode == 2
+    assert done.exit_code == 2
     assert done.stderr.startswith("zero-slate: ")
     assert "Traceback" not in done.stderr
 
@@ -75,14 +84,14 @@ def test_read_cut(tmp_path: Path) -> None:
     path = tmp_path / "cut.edl"
     path.write_bytes(CUT)
     done = run("read-cut", path, "--rate", "23.976")
-    assert done.returncode == 0, done.stderr
+    assert done.exit_code == 0, done.stderr
     assert "2 events at 24000/1001, non-drop" in done.stdout
     assert "FRO_0030" in done.stdout
     told = json.loads(run("read-cut", path, "--rate", "23.976", "--json").stdout)
     assert told["events"][0]["source"] == {"first": 363608, "last": 363729}
     assert told["events"][0]["speed"] == "1"
     needs = run("read-cut", path)
-    assert (needs.returncode, "rate" in needs.stderr) == (2, True)
+    assert (needs.exit_code, "rate" in needs.stderr) == (2, True)
 
 
 def test_read_setup_gives_the_same_setup(tmp_path: Path) -> None:
@@ -91,9 +100,9 @@ def test_read_setup_gives_the_same_setup(tmp_path: Path) -> None:
     path.write_bytes(content)
     assert run("read-setup", path).stdout.encode() == content
     path.write_text("{")
-    assert run("read-setup", path).returncode == 2
+    assert run("read-setup", path).exit_code == 2
 
 
 def test_schemas_are_printed() -> None:
     assert json.loads(run("schema", "edit-format").stdout)["title"] == "Zero Slate edit format"
-    assert run("schema", "shoes").returncode == 2
+    assert run("schema", "shoes").exit_code == 2

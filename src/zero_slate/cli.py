@@ -5,12 +5,14 @@ import json
 import socket
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, Any
 
 import typer
 import uvicorn
 from pydantic import TypeAdapter
+from typer.core import TyperGroup
 
+from zero_slate import __version__
 from zero_slate.config import Config, read_config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CodeRule, CutEvent
@@ -24,15 +26,31 @@ from zero_slate.files.setup_files import (
     schema,
     write_document,
 )
+from zero_slate.logs import log_to, say
 from zero_slate.services.media.checking import Checked, check_paths
 from zero_slate.services.media.lines import frames_words
 
+
+class TellsRefusals(TyperGroup):
+    """Tells bad input in one line, and exits with 2."""
+
+    def invoke(self, ctx: Any) -> Any:
+        """Run the command that is asked for."""
+        try:
+            return super().invoke(ctx)
+        except Refusal as refusal:
+            typer.echo(f"zero-slate: {refusal}", err=True)
+            raise typer.Exit(2) from None
+
+
 app = typer.Typer(
+    cls=TellsRefusals,
     help="Sets up a shot so that everything made in it matches the edit.",
     no_args_is_help=True,
     add_completion=False,
     pretty_exceptions_enable=False,
 )
+Verbose = Annotated[bool, typer.Option("--verbose", help="Log to the terminal too.")]
 AsJson = Annotated[bool, typer.Option("--json", help="Print JSON instead of text.")]
 
 SCHEMAS: dict[str, type[SetupDocument] | type[EditFormatDocument]] = {
@@ -44,22 +62,24 @@ SCHEMAS: dict[str, type[SetupDocument] | type[EditFormatDocument]] = {
 @app.command()
 def serve(
     port: Annotated[int | None, typer.Option(help="The port; ZERO_SLATE_PORT or 8765.")] = None,
+    verbose: Verbose = False,
 ) -> None:
     """Serve Zero Slate on this machine only."""
     config = read_config()
     if port is not None:
         config.port = port
-    _serve(config)
+    _serve(config, verbose)
 
 
 @app.command()
 def demo(
     reset: Annotated[bool, typer.Option(help="Start afresh; what was changed is gone.")] = False,
+    verbose: Verbose = False,
 ) -> None:
     """Make the demo productions and their media where they aren't there yet, and serve them."""
     from zero_slate.demo.make import make_demo
 
-    _serve(make_demo(read_config(), reset=reset, tell=typer.echo))
+    _serve(make_demo(read_config(), reset=reset, tell=typer.echo), verbose)
 
 
 @app.command()
@@ -136,21 +156,19 @@ def print_schema(
 
 
 def main() -> None:
-    """Run the command line; bad input is told in one line and exits with 2."""
-    try:
-        app()
-    except Refusal as refusal:
-        typer.echo(f"zero-slate: {refusal}", err=True)
-        raise SystemExit(2) from None
+    """Run the command line."""
+    app()
 
 
-def _serve(config: Config) -> None:
+def _serve(config: Config, verbose: bool) -> None:
     from zero_slate.web.app import create_app
 
     if config.port and _taken(config.port):
         raise Refusal(
             f"Port {config.port} is in use already; set ZERO_SLATE_PORT to another.",
         )
+    log_to(config.home / "logs", verbose=verbose)
+    say("started", version=__version__, port=config.port)
     made = create_app(config)
     # What is loaded by now stays for good: the collector needn't look at it again.
     gc.freeze()

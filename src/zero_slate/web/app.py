@@ -17,6 +17,7 @@ from zero_slate import __version__
 from zero_slate.config import Config
 from zero_slate.web.description import describe
 from zero_slate.web.problems import answer_refusals, problem_response
+from zero_slate.web.request_log import RequestLog
 from zero_slate.web.routers import (
     batches,
     changes,
@@ -65,6 +66,7 @@ def create_app(config: Config) -> FastAPI:
     app.state.slate = slate
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     app.add_middleware(OwnPagesOnly)
+    app.add_middleware(RequestLog)
     answer_refusals(app)
     app.include_router(desk.health)
     for module in (

@@ -11,6 +11,7 @@ from zero_slate.services.changes.provenance import Provenances
 from zero_slate.services.changes.several_shots import Batches
 from zero_slate.services.changes.shared_setups import SharedSetups
 from zero_slate.services.changes.sources import Sources
+from zero_slate.services.changes.starting import Starting
 from zero_slate.services.changes.time_change import Retiming
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.cuts.recutting import Recuts
@@ -31,7 +32,6 @@ from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.making import NewShots
 from zero_slate.services.shots.sheets import Shots
-from zero_slate.services.shots.starting import Starting
 
 
 class Slate:

@@ -10,15 +10,26 @@ from hypothesis import strategies as st
 from tests.core.scenes import CLOCK, FILM
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.time.entry.clock import Clock, Entry
-from zero_slate.core.time.entry.lengths import LengthForm, read_length, write_length
+from zero_slate.core.time.entry.lengths import read_length
 from zero_slate.core.time.entry.moments import read_moment, read_number, write_moment
-from zero_slate.core.time.entry.ranges import read_ends, read_range, write_range
+from zero_slate.core.time.entry.ranges import read_ends
 from zero_slate.core.time.entry.scanner import EntryRefusal
+from zero_slate.core.time.film import FeetFrames
 from zero_slate.core.time.frames import FURTHEST, FrameRange, RangeRefusal
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.core.time.timecode import TimecodeRefusal
+from zero_slate.core.time.timecode import Timecode, TimecodeRefusal
 
 NTSC = Clock(FrameRate(Fraction(30000, 1001)), drop=True)
+
+
+STANDS = FrameRange(1001, 1108)
+
+
+def typed_whole(text: str, clock: Clock = CLOCK, stands: FrameRange = STANDS) -> FrameRange:
+    """A range typed in one field, both ends."""
+    return read_ends(text, str(stands.last), Entry(clock, stands, ("first",)))
+
+
 CLOCKS = st.sampled_from(
     [
         CLOCK,
@@ -93,7 +104,7 @@ def test_frames_by_number_by_step_and_by_timecode(text: str, frame: int) -> None
     ],
 )
 def test_ranges_as_the_trade_writes_them(text: str, run: FrameRange) -> None:
-    assert read_range(text, Entry(CLOCK, FrameRange(1001, 1108))) == run
+    assert typed_whole(text) == run
 
 
 @pytest.mark.parametrize(
@@ -148,17 +159,17 @@ def test_what_was_understood_is_said() -> None:
 )
 def test_what_is_not_understood_is_told_with_its_place(text: str, words: str) -> None:
     with pytest.raises(Refusal) as refused:
-        read_range(text, Entry(CLOCK, FrameRange(1001, 1108)))
+        typed_whole(text)
     assert words in str(refused.value)
 
 
 def test_ranges_that_cannot_be() -> None:
     with pytest.raises(RangeRefusal, match="back to front") as refused:
-        read_range("1100-1001", Entry(CLOCK))
+        typed_whole("1100-1001")
     assert refused.value.nearest_parts == {"first": "1001", "last": "1100"}
     with pytest.raises(RangeRefusal, match="length of 0 frames") as empty:
-        read_range("1001+0", Entry(CLOCK))
-    assert read_range(empty.value.nearest or "", Entry(CLOCK)) == FrameRange(1001, 1001)
+        typed_whole("1001+0")
+    assert typed_whole(empty.value.nearest or "") == FrameRange(1001, 1001)
     with pytest.raises(EntryRefusal, match="nothing does"):
         read_moment("+8", Entry(CLOCK))
     with pytest.raises(EntryRefusal, match="has no timecode"):
@@ -175,20 +186,27 @@ def test_writing_a_frame_reads_back(frame: int) -> None:
 @given(FRAMES, st.integers(0, 10**6), CLOCKS)
 def test_writing_a_range_reads_back(first: int, more: int, clock: Clock) -> None:
     run = FrameRange(first, min(first + more, FURTHEST))
-    assert read_range(write_range(run), Entry(clock, FrameRange(1, 2))) == run
+    text = f"{write_moment(run.first)} .. {write_moment(run.last)}"
+    assert typed_whole(text, clock, FrameRange(1, 2)) == run
 
 
-@given(st.integers(0, 1_000_000), st.sampled_from(list(LengthForm)), CLOCKS)
-def test_writing_a_length_reads_back(frames: int, form: LengthForm, clock: Clock) -> None:
-    assert read_length(write_length(frames, form, clock), Entry(clock, 7)) == frames
+@given(st.integers(0, 1_000_000), CLOCKS)
+def test_a_length_reads_back_however_it_is_written(frames: int, clock: Clock) -> None:
+    day = 24 * 3600 * clock.rate.nominal
+    label = Timecode.from_frames(frames % day, clock.rate, drop=clock.drop)
+    for text, length in (
+        (str(frames), frames),
+        (f"{FeetFrames(frames)}ft", frames),
+        (str(label), frames % day),
+        (f"{frames}f", frames),
+    ):
+        assert read_length(text, Entry(clock, 7)) == length
 
 
 @given(st.text(max_size=14) | st.from_regex(r"[0-9+\-:x.fsmh =]{1,12}", fullmatch=True), CLOCKS)
 def test_any_text_is_understood_or_told(text: str, clock: Clock) -> None:
     stands = FrameRange(1001, 1108)
-    for read, value in itertools.product(
-        (read_range, read_moment, read_length), (stands, 1001, None)
-    ):
+    for read, value in itertools.product((read_moment, read_length), (stands, 1001, None)):
         told = ""
         try:
             read(text, Entry(clock, value))

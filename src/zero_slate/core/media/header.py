@@ -2,10 +2,9 @@
 
 from dataclasses import dataclass
 from enum import StrEnum
-from fractions import Fraction
 
 from zero_slate.core.base.ratio import PixelAspect, write_ratio
-from zero_slate.core.canvas.raster import Raster, Size
+from zero_slate.core.canvas.raster import Size
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.time.frames import FrameRange, total
 from zero_slate.core.time.rate import FrameRate
@@ -108,12 +107,6 @@ class Media:
     def last(self) -> int:
         """The highest frame number in the files' names."""
         return self.present[-1].last
-
-    @property
-    def raster(self) -> Raster:
-        """The picture's raster; a pixel aspect that isn't stated counts as square."""
-        size = self.header.size
-        return Raster(size.width, size.height, self.header.pixel_aspect or Fraction(1))
 
 
 def channel_words(channels: tuple[Channel, ...]) -> str:

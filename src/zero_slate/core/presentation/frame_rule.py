@@ -21,7 +21,7 @@ MARGIN = Fraction(7, 100)
 MOST_LABELS = 10
 MOST_MARKS = 140
 # A reading for each pixel of a wide screen is as fine as a hairline can be set.
-MOST_READINGS = 2400
+MOST_READINGS = 1200
 # How many elements have a band of their own.
 MOST_ELEMENTS = 6
 

@@ -18,6 +18,8 @@ from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale, RetimeMode, merged, milliseconds
 from zero_slate.core.time.timecode import Timecode
 
+# Keys and markers that are listed; a shot may have thousands.
+MOST_LISTED = 300
 RANGES = {"clip_range": "Clip range", "work_range": "Work range", "cut_range": "Cut range"}
 
 
@@ -59,11 +61,15 @@ class LengthLine:
 
 @dataclass(frozen=True, slots=True)
 class TimeChangeImpact:
-    """Everything that a change moves: `outside` and `merging` count the marks that suffer."""
+    """Everything that a change moves: `outside` and `merging` count the marks that suffer.
+
+    `more` lines are not listed.
+    """
 
     keep: RetimeMode
     sentence: str
     lines: tuple[ImpactLine, ...]
+    more: int
     lengths: tuple[LengthLine, ...]
     outside: int
     merging: int
@@ -145,7 +151,8 @@ def _told(content: Content, after: Content, keep: RetimeMode, scale: Rescale) ->
     return TimeChangeImpact(
         keep,
         _sentence(was, now, keep),
-        tuple(lines),
+        tuple(lines[:MOST_LISTED]),
+        max(0, len(lines) - MOST_LISTED),
         _lengths(was, now),
         outside,
         merging,

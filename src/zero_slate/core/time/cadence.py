@@ -100,7 +100,7 @@ class Fitted:
         over, under = abs(self.pace).numerator, self.pace.denominator
         for frame in range(min(self.whole, LOOKED_THROUGH)):
             ahead = frame * over // under
-            found.extend(range(begins, ahead))
+            found.extend(range(begins, min(ahead, begins + most)))
             begins = max(begins, ahead + 1)
             if len(found) >= most:
                 break
@@ -179,7 +179,7 @@ def cadence_name(fitted: Fitted, *, fields: bool = False) -> str:
     Empty where source frames are passed over, or where it takes too long to come round.
     """
     step = abs(fitted.pace) / (2 if fields else 1)
-    if not 0 < step <= 1 or step.numerator > 8:
+    if not 0 < step <= 1 or step.numerator > 8 or step.denominator > MOST_CELLS:
         return ""
     half = Fraction(1, 2) if fields else Fraction(0)
     shown = [int((n + half) * step // 1) for n in range(step.denominator)]

@@ -2,6 +2,7 @@
 
 import asyncio
 import threading
+import time
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
@@ -10,6 +11,7 @@ from itertools import count
 from typing import Any, Generic, TypeVar
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.logs import fail, say
 from zero_slate.services.runtime.workspace import NotFound
 
 R = TypeVar("R")
@@ -155,6 +157,7 @@ class Jobs:
 def _run(job: Job[R], work: Callable[[Job[R]], None]) -> None:
     if not job.begin():
         return
+    began = time.perf_counter()
     try:
         work(job)
         job.end("done")
@@ -164,4 +167,7 @@ def _run(job: Job[R], work: Callable[[Job[R]], None]) -> None:
         job.end("failed", str(refusal))
     except Exception as error:
         job.end("failed", f"Something went wrong: {error}")
-        raise
+        fail("failed", error, job=job.kind)
+    finally:
+        took = round((time.perf_counter() - began) * 1000, 1)
+        say("job", kind=job.kind, state=job.state, done=job.done, total=job.total, ms=took)

@@ -6,8 +6,8 @@ from fastapi import APIRouter
 from pydantic import Field
 
 from zero_slate.files.setup_files import read_setup
+from zero_slate.services.changes.starting import CreatedShots
 from zero_slate.services.shots.making import Span
-from zero_slate.services.shots.starting import CreatedShots
 from zero_slate.web.models import ApiModel, CreatedId
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.requests import ChangeSource

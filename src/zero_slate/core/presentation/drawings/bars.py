@@ -11,6 +11,8 @@ from zero_slate.core.time.frames import FrameRange
 
 # How many of the edit's frames are drawn where the shot ends.
 LAST_FRAMES = 6
+# More frames of the faster rate than this are a grey bar, and a drawing without end.
+MOST_SPANS = 240
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,11 +99,15 @@ def draw_rates(context: ShotContext) -> BarDrawing:
     frames = context.setup.work_range.length
     end = edit.seconds(frames)
     start = edit.seconds(max(0, frames - LAST_FRAMES))
+    # Where one rate is a hundred times the other, less of the end is drawn.
+    latest = end - MOST_SPANS / max(mine.fraction, edit.fraction)
+    less = f", last {seconds(end - latest)}" if latest > start else ""
+    start = max(start, latest)
     gained = frames * (1 - edit.fraction / mine.fraction)
     same = mine == edit
     return BarDrawing(
         "The last frames, edit and shot",
-        f"{mine} in {edit}" if not same else str(edit),
+        (f"{mine} in {edit}" if not same else str(edit)) + less,
         float(start),
         float(end),
         (

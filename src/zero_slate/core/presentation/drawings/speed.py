@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
-from zero_slate.core.presentation.drawings.fact import Fact
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.film import drawings
 from zero_slate.core.time.rate import FrameRate
@@ -36,7 +35,6 @@ class SpeedDrawing:
     corner: str
     speeds: tuple[PlayedSpeed, ...]
     holds: tuple[int, ...]
-    facts: tuple[Fact, ...]
 
 
 def draw_speed(context: ShotContext) -> SpeedDrawing:
@@ -52,4 +50,4 @@ def draw_speed(context: ShotContext) -> SpeedDrawing:
         exact = rate.fraction
         needed = tuple(drawings(frames, hold) for hold in HOLDS)
         speeds.append(PlayedSpeed(str(rate), exact.numerator, exact.denominator, frames, needed))
-    return SpeedDrawing("See the speed", str(mine), tuple(speeds), HOLDS, ())
+    return SpeedDrawing("See the speed", str(mine), tuple(speeds), HOLDS)

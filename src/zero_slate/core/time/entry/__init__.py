@@ -17,5 +17,5 @@ with “=”. In a range a plus after a moment begins a length: `1001+100` is a 
 and sets the last. Hours, minutes and seconds are time by the clock; they are rounded once to
 whole frames, halves up, and the reading says so.
 
-`scan` holds the pieces, `lengths`, `moments` and `ranges` the rules; each has its inverse.
+`scanner` holds the pieces, `lengths`, `moments` and `ranges` the rules.
 """

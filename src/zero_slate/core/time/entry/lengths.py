@@ -1,14 +1,12 @@
 """Lengths: frames, clock time, feet and frames, drawings held, timecode."""
 
 import re
-from enum import StrEnum
 from fractions import Fraction
 
 from zero_slate.core.base.figures import counted, decimal, round_half_up
-from zero_slate.core.time.entry.clock import Clock, Entry
+from zero_slate.core.time.entry.clock import Entry
 from zero_slate.core.time.entry.scanner import EntryRefusal, Scanner
 from zero_slate.core.time.film import FRAMES_PER_FOOT, FeetFrames, of_feet
-from zero_slate.core.time.timecode import Timecode
 
 WORKS = "A length is frames (108), time (4s, 2m3s), feet and frames (6+12) or drawings (12x2)."
 
@@ -26,15 +24,6 @@ _SIGN = re.compile(r"[+-]")
 _SECONDS_IN = {"h": 3600, "m": 60, "s": 1}
 
 
-class LengthForm(StrEnum):
-    """How a length is written."""
-
-    FRAMES = "frames"
-    TIME = "time"
-    FEET = "feet"
-    TIMECODE = "timecode"
-
-
 def read_length(text: str, entry: Entry) -> int:
     """Read a whole text as a length in frames; `+8` and `-8` count from what stands.
 
@@ -49,20 +38,6 @@ def read_length(text: str, entry: Entry) -> int:
         return frames
     stands = entry.stands if isinstance(entry.stands, int) else 0
     return stands + frames if sign[0] == "+" else stands - frames
-
-
-def write_length(frames: int, form: LengthForm, clock: Clock) -> str:
-    """Write a length so that reading it gives the same frames."""
-    match form:
-        case LengthForm.FRAMES:
-            return str(frames)
-        case LengthForm.FEET:
-            return f"{FeetFrames(frames)}ft"
-        case LengthForm.TIMECODE:
-            return str(Timecode.from_frames(frames, clock.rate, drop=clock.drop))
-        case LengthForm.TIME:
-            seconds = frames * clock.rate.fraction.denominator // clock.rate.fraction.numerator
-            return f"{seconds}s{frames - round_half_up(seconds * clock.rate.fraction)}f"
 
 
 def take_length(scan: Scanner, entry: Entry) -> int | None:

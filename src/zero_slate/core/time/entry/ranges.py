@@ -5,7 +5,7 @@ import re
 from zero_slate.core.time.entry.clock import Entry
 from zero_slate.core.time.entry.lengths import WORKS as LENGTH_WORKS
 from zero_slate.core.time.entry.lengths import take_length, take_measure
-from zero_slate.core.time.entry.moments import take_moment, write_moment
+from zero_slate.core.time.entry.moments import take_moment
 from zero_slate.core.time.entry.scanner import Scanner
 from zero_slate.core.time.frames import FrameRange
 
@@ -13,18 +13,6 @@ WORKS = "A range is two frames (1001-1100), a frame and a length (1001+100) or a
 
 _SEPARATOR = re.compile(r"\s*(?:-|–|\.\.|to\b)")
 _PLUS = re.compile(r"\+")
-
-
-def read_range(text: str, entry: Entry) -> FrameRange:
-    """Read a whole text as a range; `entry.stands` is the range that stands, or None.
-
-    Raises EntryRefusal, RangeRefusal for one back to front or without length.
-    """
-    stands = entry.stands if isinstance(entry.stands, FrameRange) else None
-    found = read_whole(text, entry, stands.first if stands else None)
-    if found is None:
-        raise Scanner(text).refuse(WORKS)
-    return found
 
 
 def read_whole(text: str, entry: Entry, start: int | None) -> FrameRange | None:
@@ -75,12 +63,6 @@ def read_ends(first: str, last: str, entry: Entry) -> FrameRange:
     one = _one(first, entry, stands.first) if "first" in typed else stands.first
     other = _one(last, entry, stands.last) if "last" in typed else stands.last
     return FrameRange(one, other)
-
-
-def write_range(run: FrameRange) -> str:
-    """Write a range so that reading it gives the same."""
-    separator = "-" if run.first >= 0 and run.last >= 0 else ".."
-    return f"{write_moment(run.first)}{separator}{write_moment(run.last)}"
 
 
 def _one(text: str, entry: Entry, stands: int) -> int:

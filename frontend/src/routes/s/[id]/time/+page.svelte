@@ -194,6 +194,9 @@
 									>
 								</tr>
 							{/each}
+							{#if impact.more}<tr class="border-t border-rule"
+									><td colspan="4" class="font-words text-ink2">and {impact.more} more</td></tr
+								>{/if}
 						</tbody>
 					</table>
 				</div>
