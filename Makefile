@@ -1,5 +1,7 @@
 # What each target is for is said beside it; `make help` lists them.
 PYTHON ?= python3
+WORKERS ?= 2
+MINUTES ?= 20
 VENV := .venv
 BIN := $(VENV)/bin
 STATIC := src/zero_slate/web/static/index.html
@@ -8,7 +10,7 @@ FRONTEND := $(shell find frontend/src frontend/static -type f -not -name schema.
 export ZERO_SLATE_HOME ?= $(CURDIR)/.data
 
 .DEFAULT_GOAL := help
-.PHONY: help setup demo test check bench screenshots documents lock format
+.PHONY: help setup demo test explore check bench screenshots documents lock format
 
 help: ## list the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | column -t -s "$$(printf '\t')"
@@ -18,9 +20,13 @@ setup: $(VENV)/run.done $(STATIC) ## install and build what running needs
 demo: setup ## make the demo productions, and serve them (RESET=1 starts afresh)
 	$(BIN)/zero-slate demo $(if $(filter 1,$(RESET)),--reset)
 
-test: $(VENV)/dev.done $(STATIC) ## run every test, the browser's too
+test: $(VENV)/dev.done $(STATIC) frontend/node_modules/.done ## run every test, the browser's too
 	sh scripts/chromium.sh
-	$(BIN)/pytest
+	cd frontend && npm run --silent test
+	$(BIN)/pytest -n $(WORKERS)
+
+explore: $(VENV)/dev.done ## try the properties with fresh examples (MINUTES=20)
+	$(BIN)/python -m scripts.explore --minutes $(MINUTES)
 
 check: $(VENV)/dev.done frontend/node_modules/.done ## lint, types, import rules, formatting, drift
 	$(BIN)/ruff check .

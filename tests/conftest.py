@@ -48,17 +48,21 @@ def demo_made_once(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return home
 
 
-@pytest.fixture(scope="module")
-def demo_home(demo_made_once: Path, tmp_path_factory: pytest.TempPathFactory) -> Path:
-    """A copy of the demo for one module: its database and configuration, its media as links."""
-    home = tmp_path_factory.mktemp("demo") / "home"
+def copy_of_demo(demo: Path, home: Path) -> Path:
+    """Copy a demo's home: its database and configuration, and its media as links."""
 
     def copy(source: str, target: str) -> None:
         way = os.link if "volumes" in Path(source).parts else shutil.copy2
         way(source, target)
 
-    shutil.copytree(demo_made_once, home, copy_function=copy)
+    shutil.copytree(demo, home, copy_function=copy)
     return home
+
+
+@pytest.fixture(scope="module")
+def demo_home(demo_made_once: Path, tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A copy of the demo for one module."""
+    return copy_of_demo(demo_made_once, tmp_path_factory.mktemp("demo") / "home")
 
 
 @pytest.fixture

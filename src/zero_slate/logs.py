@@ -1,8 +1,8 @@
 """The log: one JSON object a line, in the home folder, with a bound, and nothing personal.
 
-A request is logged by its operation and how long it took, not by what was asked or answered; a failure
-by its kind and the places in the code that it went through, not by its words, which may hold what
-somebody typed.
+A request is logged by its operation and how long it took, not by what was asked or answered; a
+failure by its kind and the places in the code that it went through, not by its words, which may
+hold what somebody typed.
 """
 
 import json

@@ -1,21 +1,59 @@
-"""The real application, served from the demo, driven in headless Chromium."""
+"""The real application, served from a demo of the test's own, driven in headless Chromium."""
 
+import threading
+import time
 from collections.abc import Iterator
+from dataclasses import dataclass
 from pathlib import Path
 
 import pytest
+import uvicorn
 from playwright.sync_api import Browser, Page, sync_playwright
-from scripts.served import CHROMIUM, FLAGS, Served
+from scripts.served import CHROMIUM, FLAGS, Served, free_port
 
-from zero_slate.web.app import STATIC
+from tests.conftest import copy_of_demo
+from zero_slate.config import Config
+from zero_slate.demo.make import make_demo
+from zero_slate.web.app import STATIC, create_app
 
 
-@pytest.fixture(scope="module")
-def served(demo_home: Path) -> Iterator[Served]:
-    """The demo, served from a copy that this module alone changes."""
+@dataclass
+class Here:
+    """The application served by a thread of the test's own process: there at once."""
+
+    home: Path
+    root: str
+
+
+@pytest.fixture
+def home(demo_made_once: Path, tmp_path: Path) -> Path:
+    """A demo that this test alone changes."""
     if not (STATIC / "index.html").exists():
         pytest.skip("the pages are not built: run make test")
-    served = Served(demo_home, "tester")
+    return copy_of_demo(demo_made_once, tmp_path / "home")
+
+
+@pytest.fixture
+def served(home: Path) -> Iterator[Here]:
+    """The demo, served."""
+    config = make_demo(Config(home=home, who="tester"), reset=False, tell=lambda _: None)
+    port = free_port()
+    server = uvicorn.Server(
+        uvicorn.Config(create_app(config), "127.0.0.1", port, log_level="warning")
+    )
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.005)
+    yield Here(home, f"http://127.0.0.1:{port}")
+    server.should_exit = server.force_exit = True
+    thread.join(10)
+
+
+@pytest.fixture
+def apart(home: Path) -> Iterator[Served]:
+    """The demo, served by a process of its own, which can be killed."""
+    served = Served(home, "tester")
     served.start()
     yield served
     served.kill()
@@ -32,10 +70,12 @@ def chromium() -> Iterator[Browser]:
 
 
 @pytest.fixture
-def page(chromium: Browser, served: Served) -> Iterator[Page]:
+def page(chromium: Browser, request: pytest.FixtureRequest) -> Iterator[Page]:
     """A page at the size that is designed for; whatever goes wrong in its script fails the test."""
+    named = "apart" if "apart" in request.fixturenames else "served"
+    root = request.getfixturevalue(named).root
     context = chromium.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=served.root, color_scheme="light"
+        viewport={"width": 1280, "height": 800}, base_url=root, color_scheme="light"
     )
     context.set_default_timeout(10_000)
     page = context.new_page()
@@ -44,3 +84,8 @@ def page(chromium: Browser, served: Served) -> Iterator[Page]:
     yield page
     context.close()
     assert wrong == []
+
+
+def settled(page: Page) -> None:
+    """Wait until a page awaits no answer."""
+    page.wait_for_selector("[data-awaited='0']")

@@ -2,24 +2,12 @@
 
 import json
 import re
-from collections.abc import Iterator
 from pathlib import Path
 
-import pytest
 from playwright.sync_api import Locator, Page, expect
-from scripts.served import Served
 
 from tests.browser.test_screens import open_shot
 from tests.browser.test_story import row
-
-
-@pytest.fixture(scope="module")
-def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
-    """A demo of its own: what is changed here is no other test's matter."""
-    served = Served(tmp_path_factory.mktemp("canvas"), "tester")
-    served.start()
-    yield served
-    served.kill()
 
 
 def text(page: Page, name: str) -> Locator:
@@ -301,7 +289,7 @@ def test_elements_have_placements_of_their_own(page: Page) -> None:
     expect(becomes).to_contain_text("at its own size, bars of 39 px left and right")
     page.get_by_label(re.compile("meets the canvas")).first.click()
     page.get_by_role("option", name="by width").click()
-    expect(becomes).to_contain_text("enlarged 1.041×, 43.9 px down cut off")
+    expect(becomes).to_contain_text("enlarged 1.041×, cut off by 21.94 px above and below")
     page.get_by_label("line work, drawn at any size").first.check()
     page.get_by_label(re.compile("meets the canvas")).first.click()
     page.get_by_role("option", name=re.compile("as the shot")).click()

@@ -4,8 +4,8 @@ import re
 from pathlib import Path
 
 from playwright.sync_api import Page, expect
-from scripts.served import Served
 
+from tests.browser.conftest import Here
 from tests.browser.test_screens import open_shot
 from tests.browser.test_story import head, row
 
@@ -100,7 +100,7 @@ def test_the_count_moves_the_ranges_along(page: Page) -> None:
     expect(row(page, "work_range").get_by_label("First frame")).to_have_value("1001")
 
 
-def test_a_cut_list_is_read_with_another_code(page: Page, served: Served, tmp_path: Path) -> None:
+def test_a_cut_list_is_read_with_another_code(page: Page, served: Here, tmp_path: Path) -> None:
     open_production(page, "Harbour Clock Repairs")
     page.keyboard.press("a")
     panel = page.get_by_role("region", name="Read a cut")
@@ -155,7 +155,7 @@ def test_a_plate_is_laid_otherwise_untied_and_tied_again(page: Page) -> None:
     expect(folder).to_contain_text("3 other files are left out")
 
 
-def test_files_that_differ_are_replaced_only_when_asked(page: Page, served: Served) -> None:
+def test_files_that_differ_are_replaced_only_when_asked(page: Page, served: Here) -> None:
     there = served.home / "volumes/handoff/FRO_0010.otio"
     there.write_text("somebody else's")
     open_shot(page, "FRO_0010")

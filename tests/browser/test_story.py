@@ -54,7 +54,7 @@ def read_cut(page: Page, tmp_path: Path) -> None:
     expect(page.get_by_role("row", name=re.compile("ABC_0010"))).to_contain_text("01:00:00:00")
 
 
-def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_path: Path) -> None:
+def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_path: Path) -> None:
     start_production(page, "A trial")
     read_cut(page, tmp_path)
 
@@ -115,7 +115,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, served: Served, tmp_
     page.get_by_role("option", name="handoff").click()
     page.get_by_role("button", name="Write 2 files to handoff").click()
     expect(page.get_by_role("status")).to_contain_text("Written to handoff")
-    file = served.home / "volumes" / "handoff" / "ABC_0030.setup.json"
+    file = apart.home / "volumes" / "handoff" / "ABC_0030.setup.json"
     document = read_setup(file.read_bytes())
     assert document.setup.canvas.width == 1998
     assert document.departures["canvas"].reason == "shown in a cinema"

@@ -5,8 +5,8 @@ import re
 from pathlib import Path
 
 from playwright.sync_api import Page, expect
-from scripts.served import Served
 
+from tests.browser.conftest import Here, settled
 from tests.browser.test_screens import open_shot
 from tests.browser.test_story import head, row
 
@@ -200,11 +200,11 @@ def test_a_brief_is_written_and_ticked(page: Page) -> None:
     for _ in range(3):
         leave_fields(page, "GRA_0010")
         page.keyboard.press("u")
-        page.wait_for_timeout(150)
+        settled(page)
     expect(head(page)).to_contain_text("follows the edit")
 
 
-def test_a_data_file_is_put_right(page: Page, served: Served, tmp_path: Path) -> None:
+def test_a_data_file_is_put_right(page: Page, served: Here, tmp_path: Path) -> None:
     open_shot(page, "RIV_0010")
     page.get_by_role("link", name="Data").click()
     chosen = page.locator("input[type=file]")

@@ -4,11 +4,12 @@ import string
 from fractions import Fraction
 from pathlib import Path
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.time.test_rate import RATES
 from tests.makers import write_sequence
+from tests.properties import examples
 from zero_slate.core.base.ratio import COMMON_PIXEL_ASPECTS
 from zero_slate.core.base.safe_names import safe_code
 from zero_slate.core.canvas.fit import FitMode
@@ -160,7 +161,7 @@ EVENTS = st.builds(
 )
 
 
-@settings(max_examples=25, deadline=None)
+@examples(25)
 @given(st.lists(EVENTS, min_size=1, max_size=12, unique_by=lambda event: event.position))
 def test_any_event_comes_back_from_the_store(events: list[CutEvent]) -> None:
     import tempfile

@@ -6,10 +6,14 @@
 	import { answerKeys, onKey } from '$lib/state/keys.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
-	import { QueryClientProvider } from '@tanstack/svelte-query';
+	import { QueryClientProvider, useIsFetching, useIsMutating } from '@tanstack/svelte-query';
 	import { client } from '$lib/api/query-client';
 
 	let { children } = $props();
+
+	// How many answers are awaited: what drives the pages waits for none.
+	const asking = useIsFetching(undefined, client);
+	const storing = useIsMutating(undefined, client);
 
 	function beside(step: number): void {
 		const to = spines.beside(page.url.pathname, step);
@@ -34,7 +38,10 @@
 <svelte:window onkeydown={onKey} />
 
 <QueryClientProvider {client}>
-	<div class="flex h-dvh min-h-0 print:block print:h-auto">
+	<div
+		class="flex h-dvh min-h-0 print:block print:h-auto"
+		data-awaited={asking.current + storing.current}
+	>
 		<SpineStrip />
 		<div class="flex min-w-0 grow flex-col bg-sheet">{@render children()}</div>
 	</div>

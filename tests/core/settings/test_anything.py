@@ -3,11 +3,12 @@
 import dataclasses
 from fractions import Fraction
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.scenes import EVENT, NAMES, SETUP, header, plate
 from tests.files.test_round_trips import EDITS, SETUPS
+from tests.properties import examples
 from zero_slate.core.checks.finding import Severity, State
 from zero_slate.core.checks.match import match, written
 from zero_slate.core.media.element import Align
@@ -57,7 +58,7 @@ def texts(typed: dict[tuple[str, str], str]) -> dict[str, dict[str, str]]:
     return by_setting
 
 
-@settings(max_examples=150, deadline=None)
+@examples(150)
 @given(SITUATIONS)
 def test_any_shot_is_judged_and_laid_out(context: ShotContext) -> None:
     found = match(context)
@@ -81,7 +82,7 @@ def test_any_shot_is_judged_and_laid_out(context: ShotContext) -> None:
     assert canvas.canvas.height <= canvas.edit.height * (1 + 1e-9)
 
 
-@settings(max_examples=60, deadline=None)
+@examples(60)
 @given(SITUATIONS)
 def test_any_rule_reads_every_scale_at_every_step(context: ShotContext) -> None:
     rule = build_frame_rule(context)
@@ -100,7 +101,7 @@ def test_any_rule_reads_every_scale_at_every_step(context: ShotContext) -> None:
         assert list(edit.readings) == labels(map(int, counts), EVENT.record_rate)
 
 
-@settings(max_examples=200, deadline=None)
+@examples(200)
 @given(SETUPS, TYPED)
 def test_whatever_is_typed_is_understood_or_told(
     setup: Setup, typed: dict[tuple[str, str], str]
@@ -138,7 +139,7 @@ def test_following_twice_is_following_once(
             assert getattr(once, key) == getattr(setup, key)
 
 
-@settings(max_examples=60, deadline=None)
+@examples(60)
 @given(SITUATIONS)
 def test_a_reason_for_each_difference_leaves_none(context: ShotContext) -> None:
     differing = [key for key, state in match(context).states.items() if state is State.DIFFERS]
@@ -148,7 +149,7 @@ def test_a_reason_for_each_difference_leaves_none(context: ShotContext) -> None:
     assert again.departing == len(differing)
 
 
-@settings(max_examples=60, deadline=None)
+@examples(60)
 @given(SITUATIONS)
 def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(context: ShotContext) -> None:
     """Corrections don't fight: once all are taken, no setting differs from what is asked."""

@@ -4,7 +4,7 @@ from collections import Counter
 from fractions import Fraction
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.scenes import SETUP, context_for, plate
@@ -105,7 +105,6 @@ def test_source_frames_are_named() -> None:
     assert fitted(100, "24", "25").skipped(9) == (99,)
 
 
-@settings(deadline=None)
 @given(st.integers(1, 400), RATES, RATES, st.sampled_from(list(RateUse)))
 def test_counting_agrees_with_the_formulas(
     n: int, own: FrameRate, rate: FrameRate, use: RateUse

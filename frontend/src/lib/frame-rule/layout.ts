@@ -8,6 +8,13 @@ export const RIGHT = 18;
 export type RangeKey = 'cut_range' | 'work_range' | 'clip_range';
 export type End = 'first' | 'last';
 
+/** The range that each band that can be dragged stands for. */
+export const RANGES: Record<string, RangeKey> = {
+	cut: 'cut_range',
+	work: 'work_range',
+	clip: 'clip_range'
+};
+
 /** Where a scale's ticks stand and which way they go, and where its figures stand. */
 interface ScalePlace {
 	line: number;
