@@ -60,7 +60,7 @@ def _in_the_browser(address: str) -> list[float]:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(address)
         page.wait_for_selector("[data-row=canvas] input")
-        page.wait_for_load_state("networkidle")
+        page.wait_for_selector("[data-awaited='0']")
         shown = []
         for number in range(KEYSTROKES):
             shown.append(page.evaluate(TYPE_AND_WAIT, str(1900 + number)))

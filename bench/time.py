@@ -129,7 +129,7 @@ def _drags(home: Path) -> Iterator[Figure]:
             for name, each in (("a shot", shot), ("20,000 frames", long)):
                 page.goto(f"{served.root}/s/{each}")
                 page.wait_for_selector("[data-band=work]")
-                page.wait_for_load_state("networkidle")
+                page.wait_for_selector("[data-awaited='0']")
                 apart = sorted(_drag(page))
                 middle, most = apart[len(apart) // 2], apart[int(len(apart) * 0.95)]
                 yield Figure(f"between frames while dragging, {name}, median", middle, " ms", 17)

@@ -33,7 +33,7 @@ def then(*steps: Steps) -> Steps:
     def go(page: Page) -> None:
         for each in steps:
             each(page)
-            page.wait_for_load_state("networkidle")
+            page.wait_for_selector("[data-awaited='0']")
 
     return go
 
@@ -175,9 +175,9 @@ def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) ->
     for code in ("FRO_0010", "FRO_0030", "GRA_0040"):
         shot(code)(page)
         page.goto(address)
-    page.wait_for_load_state("networkidle")
+    page.wait_for_selector("[data-awaited='0']")
     steps(page)
-    page.wait_for_load_state("networkidle")
+    page.wait_for_selector("[data-awaited='0']")
     page.mouse.move(640, 30)
     page.wait_for_timeout(400)
     page.screenshot(path=PICTURES / f"{name}.png")

@@ -39,6 +39,8 @@ class Served:
     home: Path
     who: str
     port: int = field(default_factory=free_port)
+    # `demo` makes the demo where it isn't there yet; `serve` serves what there is.
+    command: str = "demo"
     process: "subprocess.Popen[bytes] | None" = None
 
     @property
@@ -54,7 +56,7 @@ class Served:
             "ZERO_SLATE_PORT": str(self.port),
             "ZERO_SLATE_WHO": self.who,
         }
-        command = [sys.executable, "-m", "zero_slate", "demo"]
+        command = [sys.executable, "-m", "zero_slate", self.command]
         self.process = subprocess.Popen(command, env=environment)
         end = time.monotonic() + PATIENCE
         while time.monotonic() < end:

@@ -1,7 +1,7 @@
 """Revisions of setups and edit formats."""
 
 from collections.abc import Iterable, Iterator, Sequence
-from functools import lru_cache
+from itertools import islice
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session, aliased
@@ -27,15 +27,30 @@ def batched(ids: Sequence[int], most: int) -> Iterator[Sequence[int]]:
         yield ids[first : first + most]
 
 
-@lru_cache(maxsize=8192)
 def _content(text: str) -> Content:
     """Read a content once: it can't be changed, and a production's are read again and again."""
-    return Content.model_validate_json(text)
+    known = _contents.get(text)
+    return known if known is not None else _remember(text, Content.model_validate_json(text))
+
+
+def _remember(text: str, content: Content) -> Content:
+    if len(_contents) >= MOST_CONTENTS:
+        for old in list(islice(_contents, MOST_CONTENTS // 4)):
+            _contents.pop(old, None)
+    _contents[text] = content
+    return content
+
+
+# By their text, the oldest first.
+_contents: dict[str, Content] = {}
+MOST_CONTENTS = 12_000
 
 
 def write_content(content: Content) -> str:
-    """Return a content as it is stored."""
-    return content.model_dump_json()
+    """Return a content as it is stored; whoever reads that text has this content."""
+    text = content.model_dump_json()
+    _remember(text, content)
+    return text
 
 
 def latest_setup(session: Session, shot_id: int) -> SetupRevision:

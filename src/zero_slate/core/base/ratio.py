@@ -2,6 +2,7 @@
 
 import re
 from fractions import Fraction
+from functools import lru_cache
 from typing import Annotated
 
 from pydantic import BeforeValidator, PlainSerializer, WithJsonSchema
@@ -73,9 +74,11 @@ def _take(value: object) -> Fraction:
     if isinstance(value, Fraction):
         return require_pixel_aspect(value)
     if isinstance(value, str):
-        return parse_pixel_aspect(value)
+        return _known(value)
     raise RatioRefusal(f"{value!r} is not a pixel aspect. Write it as text, as in “16:11”.")
 
+
+_known = lru_cache(maxsize=1024)(parse_pixel_aspect)
 
 PixelAspect = Annotated[
     Fraction,

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from fractions import Fraction
+from functools import lru_cache
 from typing import Annotated, Any, ClassVar, Self, TypeVar
 
 from pydantic import (
@@ -32,7 +33,9 @@ def text_schema(
 
     `parse` raises ValueError for text that it refuses; `write` is its inverse.
     """
-    from_text = core_schema.no_info_after_validator_function(parse, core_schema.str_schema())
+    # Thousands of stored values are few different ones: equal texts become one value.
+    known = lru_cache(maxsize=4096)(parse)
+    from_text = core_schema.no_info_after_validator_function(known, core_schema.str_schema())
     meta: dict[str, Any] = {
         "pydantic_js_updates": {"title": title, "description": description, "examples": examples}
     }

@@ -1,6 +1,6 @@
 """The match: every check there is, and what their findings come to."""
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Set
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -83,8 +83,7 @@ def match(context: ShotContext, departures: Departures | None = None) -> Match:
     """Run every check and settle each setting's state."""
     findings = tuple(finding for check in CHECKS for finding in check(context))
     told = {f.setting for f in findings if f.severity is not Severity.NOTE}
-    states = {key: _state(key, context, told, departures or {}) for key in SETTINGS}
-    return Match(findings, states)
+    return Match(findings, _states(context, told, departures or {}))
 
 
 def rate_warning(setup: Setup, edit: EditFormat, departures: Departures) -> str:
@@ -106,12 +105,19 @@ def excuses(departure: Departure | None, setup: Setup, key: str) -> bool:
     return departure is not None and departure.value == written(setup, key)
 
 
-def _state(key: str, context: ShotContext, told: set[str], departures: Departures) -> State:
-    required = context.required.values.get(key)
-    differs = key in told or (required is not None and required != getattr(context.setup, key))
-    if differs:
-        excused = excuses(departures.get(key), context.setup, key)
-        return State.REASON if excused else State.DIFFERS
-    if key in ("cut_range", "work_range") and context.event is None:
-        return State.UNKNOWN
-    return State.FOLLOWS
+def _states(context: ShotContext, told: Set[str], departures: Departures) -> dict[str, State]:
+    setup, required = context.setup, context.required.values
+    states = {}
+    for key in SETTINGS:
+        differs = key in told
+        if not differs and key in required:
+            asked, mine = required[key], getattr(setup, key)
+            differs = asked is not mine and asked != mine
+        if differs:
+            excused = excuses(departures.get(key), setup, key)
+            states[key] = State.REASON if excused else State.DIFFERS
+        elif context.event is None and key in ("cut_range", "work_range"):
+            states[key] = State.UNKNOWN
+        else:
+            states[key] = State.FOLLOWS
+    return states

@@ -106,8 +106,13 @@ class Batches:
         with self.workspace.reading() as session:
             chosen = shots_of(self.judged.of(session, production_id), shots)
         made = [self._made(known, resolved, leave) for known in chosen]
-        touched = [each for each in made if each.after != each.known.content or each.refused]
-        same = [each.known.content.setup.code for each in made if each not in touched]
+        touched: list[_Made] = []
+        same: list[str] = []
+        for each in made:
+            if each.after != each.known.content or each.refused:
+                touched.append(each)
+            else:
+                same.append(each.known.content.setup.code)
         return BatchPage(
             made[0].label if made else "",
             tuple(map(_touched, touched[window.of(touched)])),
