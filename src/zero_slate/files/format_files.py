@@ -72,8 +72,11 @@ class BrokenEntry:
     """An entry that couldn't be taken: which one, and why."""
 
     place: int
+    """Which entry of the file it is, from 1."""
     name: str
+    """The name in it, where it has one."""
     why: str
+    """Why it couldn't be taken."""
 
 
 _ENTRY = TypeAdapter(FormatEntry)

@@ -38,10 +38,15 @@ class FormerCount:
     """A count and rate that the shot had: its frame `number` is now frame `now`."""
 
     version: int
+    """The last version of the shot that had it."""
     label: str
+    """The count and rate, in words."""
     number: int
+    """The number that the clip's first frame had."""
     now: int
+    """The number that the same moment has now."""
     rate: str
+    """The rate in words."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,15 +54,25 @@ class DataPage:
     """A data file as it was read, and the counts that it may have been exported under."""
 
     id: int
+    """The data file's number."""
     file_name: str
+    """Its name as it was uploaded."""
     form: str
+    """Its form, in words."""
     bytes: int
+    """Its size in bytes."""
     columns: tuple[str, ...]
+    """The names of its columns."""
     frames: tuple[int, ...]
+    """Which columns hold frames, from 0."""
     rows: tuple[tuple[str, ...], ...]
+    """Its first rows, as texts."""
     formers: tuple[FormerCount, ...]
+    """The counts that it may have been exported under, the latest first."""
     now_number: int
+    """The number that the clip's first frame has now."""
     now_rate: str
+    """The rate that the shot has now, in words."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,14 +80,23 @@ class Renumbering:
     """A data file renumbered: what moved, what merged, and its first rows before and after."""
 
     id: int
+    """The renumbered file's number, to fetch it by."""
     columns: tuple[str, ...]
+    """The names of its columns."""
     before: tuple[tuple[str, ...], ...]
+    """Its first rows as they were."""
     after: tuple[tuple[str, ...], ...]
+    """Its first rows as they are now."""
     numbers: int
+    """How many numbers were changed."""
     merged: int
+    """How many frames fell together with another's."""
     rounding: str
+    """How much was rounded, in words."""
     sentence: str
+    """What it comes to, in one sentence."""
     bytes: int
+    """Its size in bytes."""
 
 
 @dataclass(slots=True)

@@ -33,15 +33,25 @@ class FormatLine:
     """A format as the library shows it: its shape in square pixels, and what it is typed as."""
 
     name: str
+    """The format's name."""
     id: int | None
+    """An own format's number; None for one that ships."""
     family: Family
+    """The family it belongs to."""
     line: str
+    """The format in one line, as it would be typed."""
     shown: str
+    """Its shape in words."""
     purpose: str
+    """What it is for."""
     width: float
+    """The width of its picture in square pixels."""
     height: float
+    """The height of its picture in square pixels."""
     facts: tuple[Fact, ...]
+    """The figures that belong to it."""
     texts: dict[str, dict[str, str]]
+    """The fields' texts that set it, by setting."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +59,9 @@ class FamilyShown:
     """The formats of a family that were found."""
 
     family: Family
+    """The family."""
     formats: tuple[FormatLine, ...]
+    """Its formats that were found."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,8 +69,11 @@ class LibraryPage:
     """The formats that were found, by family; `all` is how many there are."""
 
     families: tuple[FamilyShown, ...]
+    """The formats that were found, by family."""
     found: int
+    """How many were found."""
     all: int
+    """How many there are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,8 +81,11 @@ class ImportedFormats:
     """What a file of formats came to: what was taken, and what wasn't and why."""
 
     taken: tuple[str, ...]
+    """The names of those that were taken."""
     same: tuple[str, ...]
+    """The names of those that were here already."""
     broken: tuple[BrokenEntry, ...]
+    """The entries that couldn't be taken."""
 
 
 class Library:

@@ -22,9 +22,13 @@ class PlannedFile:
     """A file that will be written: new, the same as the one there, or in place of another."""
 
     name: str
+    """The file's name."""
     about: str
+    """What is in it."""
     bytes: int
+    """Its size in bytes."""
     status: str
+    """`new`, `same` as the one there, or `replaces` another."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,14 +36,23 @@ class HandoffPlan:
     """What a hand off writes, and what stands in its way."""
 
     code: str
+    """The shot's code."""
     version: int
+    """The shot's version that is handed on."""
     verdict: str
+    """How it stands to the edit, in one sentence."""
     state: str
+    """The same as a state."""
     volume: str | None
+    """The volume it is written to; None where no volume is."""
     folder: str
+    """The folder in it."""
     files: tuple[PlannedFile, ...]
+    """The files it writes."""
     replaces: int
+    """How many files it would put in another's place."""
     too_long: str
+    """Why a path is too long; empty where none is."""
 
 
 class Handoff:

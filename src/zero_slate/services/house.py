@@ -24,27 +24,37 @@ class HouseChange:
     """A setting of the house setup before and after."""
 
     key: str
+    """The setting's key."""
     label: str
+    """The setting's name."""
     before: str
+    """Its value as it stands, in words."""
     after: str
+    """Its value after the change, in words."""
     taken: bool
+    """Whether the change will be made."""
 
 
 @dataclass(frozen=True, slots=True)
 class HousePage:
-    """The house setup that stands, and what a change would make of it; number 0 is as shipped.
-
-    `apart` are the settings that aren't as shipped: what going back to that would change.
-    """
+    """The house setup that stands, and what a change would make of it."""
 
     number: int
+    """Which house setup it is; 0 for the one as shipped."""
     at: str | None
+    """When it was saved, as an ISO 8601 moment in UTC; None as shipped."""
     who: str | None
+    """Who saved it; None as shipped."""
     length: int
+    """How many frames long the shot is that it is shown for."""
     rows: tuple[SheetRow, ...]
+    """Its settings, as rows of a sheet."""
     changes: tuple[HouseChange, ...]
+    """What would change."""
     apart: tuple[HouseChange, ...]
+    """The settings that aren't as shipped: what going back to that would change."""
     problem: str | None
+    """Why the change can't be made; None where it can."""
 
 
 class House:

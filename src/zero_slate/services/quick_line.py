@@ -14,8 +14,11 @@ class QuickPage:
     """Each word of a line as it was understood, and the texts that would be set."""
 
     words: tuple[QuickWord, ...]
+    """The words, in the order they were typed."""
     sound: bool
+    """Whether every word was understood, so that the line can be set."""
     texts: dict[str, dict[str, str]]
+    """The fields' texts it would set, by setting."""
 
 
 class Quick:

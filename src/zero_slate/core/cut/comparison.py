@@ -37,10 +37,15 @@ class UncertainMatch:
     """A shot that may be one of the former cut: by its reel, and the source frames both show."""
 
     code: str
+    """The code the shot has in the new cut."""
     former: str
+    """The code of the shot of the former cut that it may be."""
     reel: str
+    """The reel both are cut from."""
     shared: int
+    """How many source frames both show."""
     of: int
+    """How many source frames the former one shows."""
 
 
 @dataclass(frozen=True, slots=True)

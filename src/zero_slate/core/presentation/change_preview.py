@@ -17,19 +17,30 @@ from zero_slate.core.shot.state import Content
 
 @dataclass(frozen=True, slots=True)
 class ChangedRow:
-    """A setting before and after. `chosen` tells what is asked from what merely follows from it."""
+    """A setting before and after."""
 
     key: str
+    """The setting's key."""
     label: str
+    """The setting's name."""
     group: str
+    """The key of the group that its row stands in."""
     before: str
+    """Its value as it stands, in words."""
     after: str
+    """Its value after the change, in words."""
     required: str | None
+    """What the edit asks for after the change; None where it asks for nothing."""
     state_before: State
+    """How it stands to the edit now."""
     state_after: State
+    """How it would stand to the edit."""
     chosen: bool
+    """Whether it was asked for; what isn't merely follows from what is."""
     taken: bool
+    """Whether the change will be made; one of those asked for may be left out."""
     note: str
+    """What else there is to say of it; empty where nothing is."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +48,9 @@ class FindingText:
     """A finding's sentence, and how much it matters."""
 
     severity: str
+    """`stop`, `warn` or `note`."""
     text: str
+    """The finding's sentence."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,14 +58,23 @@ class Proposal:
     """What a change would do to one shot."""
 
     label: str
+    """What the change is called, as its shot's history will say."""
     rows: tuple[ChangedRow, ...]
+    """Every setting that it changes."""
     appear: tuple[FindingText, ...]
+    """The findings that the change would bring about."""
     vanish: tuple[FindingText, ...]
+    """The findings that it would do away with."""
     before: str
+    """The verdict as it stands."""
     after: str
+    """The verdict after the change."""
     state_after: State
+    """How the whole shot would stand to the edit."""
     canvas: RecanvasDrawing | None
+    """Both canvases, where the change is one of shape; None where it isn't."""
     refused: str | None
+    """Why the change can't be made; None where it can."""
 
 
 def preview_change(

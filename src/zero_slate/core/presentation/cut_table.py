@@ -23,7 +23,9 @@ class CutCell:
     """What differs in one column; an empty text means that it follows."""
 
     text: str
+    """What the shot has where it differs; empty where it follows."""
     state: State
+    """How it stands to the edit."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,9 +33,13 @@ class CutBars:
     """A shot's frames at the scale of the cut, counted from its work range's first."""
 
     work: FrameRange
+    """The work range."""
     cut: FrameRange
+    """The frames that the cut shows."""
     disk: tuple[FrameRange, ...]
+    """The runs of frames that are rendered."""
     missing: tuple[FrameRange, ...]
+    """The runs of frames of the work range that are missing among those rendered."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,10 +47,15 @@ class CutRow:
     """A shot's line: its state, its cells by column, why it differs and its bars."""
 
     state: State
+    """How the whole shot stands to the edit."""
     word: str
+    """The state in a word."""
     cells: dict[str, CutCell]
+    """What differs, by the key of its column."""
     why: str
+    """Why it differs, in one sentence; empty where it doesn't."""
     bars: CutBars
+    """The shot's ranges, to be drawn."""
 
 
 def cut_row(context: ShotContext, found: Match, departures: Departures) -> CutRow:

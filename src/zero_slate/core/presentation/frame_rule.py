@@ -31,8 +31,11 @@ class RuleTick:
     """A mark on a scale, at a position in shot frames; level 2 is labelled, 1 long, 0 short."""
 
     at: float
+    """Where it stands, in frames of the shot."""
     level: int
+    """2 for one that is labelled, 1 for a long one, 0 for a short one."""
     label: str | None
+    """What it reads; None where it isn't labelled."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,21 +43,31 @@ class Scale:
     """One count's marks, and its reading at every step of the rule."""
 
     key: str
+    """Which count it is."""
     label: str
+    """The count's name."""
     marks: tuple[RuleTick, ...]
+    """Its marks in view."""
     readings: tuple[str, ...]
+    """What it reads at every step of the rule."""
 
 
 @dataclass(frozen=True, slots=True)
 class Band:
-    """A stretch of frames: `blue` for the edit's, `ink` for the shot's, `disk`, `missing`."""
+    """A stretch of frames on the rule."""
 
     key: str
+    """Which stretch it is."""
     label: str
+    """Its name."""
     tone: str
+    """`blue` for the edit's, `ink` for the shot's, `clip`, or `disk` for files."""
     runs: tuple[FrameRange, ...]
+    """The frames in it."""
     missing: tuple[FrameRange, ...]
+    """The frames missing in it."""
     note: str
+    """What it comes to, in words."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,29 +75,39 @@ class RuleMark:
     """A key or marker of the shot."""
 
     frame: int
+    """Its frame of the shot."""
     kind: str
+    """`key` or `marker`."""
     name: str
+    """A marker's name."""
 
 
 @dataclass(frozen=True, slots=True)
 class FrameRule:
-    """The rule from frame `first` to frame `last`; readings stand at each `step` frames.
-
-    `whole` is all there is to see, which a view may be a part of; `snap_first` and `snap_last` are
-    the frames that an end being dragged holds on to; `locked` says by whom the work range is.
-    """
+    """The rule, or the part of it that is in view."""
 
     first: int
+    """The first frame in view."""
     last: int
+    """The last frame in view."""
     step: int
+    """Readings stand at each so many frames."""
     home: int
+    """The work range's first frame."""
     whole: FrameRange
+    """All there is to see."""
     scales: tuple[Scale, ...]
+    """The counts, from the top."""
     bands: tuple[Band, ...]
+    """The stretches under them."""
     marks: tuple[RuleMark, ...]
+    """The keys and markers in view."""
     snap_first: tuple[int, ...]
+    """The frames that the first end holds on to as it is dragged."""
     snap_last: tuple[int, ...]
+    """The frames that the last end holds on to as it is dragged."""
     locked: str | None
+    """Who locked the work range; None where it isn't."""
 
 
 def build_frame_rule(context: ShotContext, view: FrameRange | None = None) -> FrameRule:

@@ -25,7 +25,9 @@ class SuggestedFix:
     """A change in one step: what will happen, and the texts that make it."""
 
     label: str
+    """What will happen."""
     texts: Mapping[str, Mapping[str, str]]
+    """The fields' texts that make it, by setting."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,10 +35,15 @@ class RowMessage:
     """One sentence of a row, and what would put it right."""
 
     code: str | None
+    """Which finding it is; None for what isn't one."""
     severity: str | None
+    """`stop`, `warn` or `note`; None for what isn't a finding."""
     text: str
+    """The sentence."""
     strong: tuple[str, ...]
+    """The parts of it that carry the figures."""
     fix: SuggestedFix | None
+    """What would put it right; None where nothing in one step does."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,13 +51,21 @@ class SheetField:
     """One field of a row, with the text that stands in it, typed or current."""
 
     part: str
+    """The field's key in its setting."""
     label: str
+    """The field's name."""
     text: str
+    """What is typed in it, or else what stands."""
     width: int
+    """How wide it is to be, in characters."""
     before: str
+    """What stands between it and the field before, as `×`; empty where nothing does."""
     options: tuple[str, ...]
+    """What can be chosen; none where it is typed only."""
     closed: bool
+    """Whether only the options are taken."""
     hint: str
+    """What may be typed, in a few words."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,21 +76,37 @@ class SheetRow:
     """
 
     key: str
+    """The setting's key."""
     label: str
+    """The setting's name."""
     help: str
+    """What the setting is, in a sentence or two."""
     state: State
+    """How it stands to the edit."""
     word: str
+    """The state in a word."""
     required: str | None
+    """What the edit asks for, in words; None where it asks for nothing."""
     fields: tuple[SheetField, ...]
+    """The fields it is typed in."""
     drawing: str
+    """The name of the drawing that shows it; empty where none does."""
     value_differs: bool
+    """Whether the value itself differs; a row may differ by its files only."""
     problem: FieldProblem | None
+    """Why what is typed can't be taken; None where it can."""
     understood: str | None
+    """How what was typed was understood, where that is worth saying."""
     messages: tuple[RowMessage, ...]
+    """What it means, and what is found."""
     reason: str | None
+    """Why it differs on purpose, as it was written; None where nothing was."""
     reason_holds: bool
+    """Whether the reason was given for the value that stands."""
     group: str
+    """The key of its group."""
     locked: SuggestedFix | None
+    """By what a facility locks it, with the texts it is locked at; None where it isn't."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,9 +114,13 @@ class SheetGroup:
     """The rows of one subject."""
 
     key: str
+    """The group's key."""
     title: str
+    """The group's name."""
     note: str
+    """What there is to say of the whole group."""
     rows: tuple[SheetRow, ...]
+    """Its rows, from the top."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,10 +128,15 @@ class Sheet:
     """The whole ledger, and the verdict."""
 
     groups: tuple[SheetGroup, ...]
+    """The groups of rows, from the top."""
     state: State
+    """How the whole shot stands to the edit."""
     word: str
+    """The state in a word."""
     verdict: str
+    """What it comes to, in one sentence."""
     differing: int
+    """How many rows differ from the edit."""
 
 
 def build_sheet(

@@ -80,24 +80,29 @@ class WordMeaning:
     """One thing a word can be: which setting, and what it would be set to, in words."""
 
     key: str
+    """The setting's key."""
     label: str
+    """The setting's name."""
     said: str
+    """What it would be set to, in words."""
 
 
 @dataclass(frozen=True, slots=True)
 class QuickWord:
-    """A word of the line, from `start` to before `end`.
-
-    `meant` is what it was understood as; without it `choices` are to choose from, or `problem`
-    says why it is nothing.
-    """
+    """A word of the line."""
 
     text: str
+    """The word as typed."""
     start: int
+    """Where it begins, in characters from 0."""
     end: int
+    """Where it ends; the character there is no part of it."""
     meant: WordMeaning | None
+    """What it was understood as; None where it wasn't."""
     choices: tuple[WordMeaning, ...]
+    """What to choose from, where it may be several things."""
     problem: str | None
+    """Why it is nothing; None where it is something."""
 
 
 @dataclass(frozen=True, slots=True)

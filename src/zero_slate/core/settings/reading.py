@@ -23,8 +23,11 @@ class FieldProblem:
     """Why what is typed can't be taken: in which field, and what each field could be instead."""
 
     part: str
+    """The field's key; empty where it is no single field's."""
     message: str
+    """Why it can't be taken: the field, the value and the limit."""
     nearest: Mapping[str, str]
+    """The nearest texts that can be, by field; empty where there are none."""
 
     def refusal(self, setting: str, label: str) -> Refusal:
         """Return the problem as the refusal of a setting, whose label begins its words."""

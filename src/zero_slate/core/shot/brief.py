@@ -40,7 +40,9 @@ class BriefItem:
     """One thing asked, done or not."""
 
     text: StrictStr
+    """What is asked. Tokens stand in braces."""
     done: StrictBool = False
+    """Whether it is done."""
 
     __pydantic_config__: ClassVar[ConfigDict] = ConfigDict(extra="forbid")
 
@@ -50,9 +52,13 @@ class Brief:
     """A note to go with the shot and a checklist; `{work range}` and others stand for figures."""
 
     text: StrictStr = ""
+    """The note. Tokens stand in braces."""
     items: tuple[BriefItem, ...] = ()
+    """The checklist."""
     size: BriefSize = BriefSize.BODY
+    """How large the note is written."""
     emphasis: Emphasis = Emphasis.PLAIN
+    """How the note is written."""
 
     __pydantic_config__: ClassVar[ConfigDict] = ConfigDict(extra="forbid")
 

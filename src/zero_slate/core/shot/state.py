@@ -36,7 +36,9 @@ class WorkRangeLock:
     """A closed lock on the work range: by whom, and when."""
 
     who: StrictStr
+    """Who locked it."""
     at: StrictStr
+    """When, as an ISO 8601 moment in UTC."""
 
     __pydantic_config__: ClassVar[ConfigDict] = STRICT
 

@@ -36,7 +36,9 @@ class ImpactNote:
     """What becomes of a key or marker, as a code and in words."""
 
     code: NoteCode
+    """What becomes of it."""
     text: str
+    """The same in words."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,10 +46,15 @@ class ImpactLine:
     """A range, key or marker before and after; `notes` say what becomes of it."""
 
     kind: str
+    """`range`, `key` or `marker`."""
     name: str
+    """Its name."""
     before: str
+    """Where it stands."""
     after: str
+    """Where it would stand."""
     notes: tuple[ImpactNote, ...]
+    """What else becomes of it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,25 +62,33 @@ class LengthLine:
     """The delivered length in one count, before and after."""
 
     count: str
+    """The count's name."""
     before: str
+    """The length as it stands."""
     after: str
+    """The length after the change."""
 
 
 @dataclass(frozen=True, slots=True)
 class TimeChangeImpact:
-    """Everything that a change moves: `outside` and `merging` count the marks that suffer.
-
-    `more` lines are not listed.
-    """
+    """Everything that a change of time moves."""
 
     keep: RetimeMode
+    """What the change keeps: frame numbers or moments."""
     sentence: str
+    """What it comes to, in one sentence."""
     lines: tuple[ImpactLine, ...]
+    """Ranges, keys and markers, before and after."""
     more: int
+    """How many further lines aren't listed."""
     lengths: tuple[LengthLine, ...]
+    """The delivered length in each count."""
     outside: int
+    """How many keys and markers would lie outside the work range."""
     merging: int
+    """How many keys would fall on one another's frame."""
     largest_shift: str
+    """How far the furthest is moved off its moment, in words."""
 
 
 def time_change_impact(

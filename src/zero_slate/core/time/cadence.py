@@ -140,9 +140,13 @@ class CadenceCell:
     """
 
     frame: int
+    """The shot's frame, from 0."""
     sources: tuple[int, ...]
+    """The source frames it shows, from 0: one, or one a field."""
     again: bool
+    """Whether it shows nothing new."""
     skipped: int
+    """How many source frames are passed over just before it."""
 
 
 def strip(fitted: Fitted, *, fields: bool = False) -> tuple[CadenceCell, ...]:

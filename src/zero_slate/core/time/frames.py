@@ -25,7 +25,9 @@ class FrameRange:
     """The frames from `first` to `last`, both included."""
 
     first: StrictInt
+    """The first frame."""
     last: StrictInt
+    """The last frame; it is a part of the range."""
 
     __pydantic_config__: ClassVar[ConfigDict] = STRICT
 

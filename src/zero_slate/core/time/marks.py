@@ -25,8 +25,11 @@ class FrameMark:
     """A key of the animation or a marker with its name, at a frame of the shot."""
 
     frame: StrictInt
+    """The frame of the shot."""
     kind: MarkKind = MarkKind.MARKER
+    """`key` or `marker`."""
     name: StrictStr = ""
+    """A marker's name."""
 
     __pydantic_config__: ClassVar[ConfigDict] = ConfigDict(extra="forbid")
 

@@ -29,35 +29,51 @@ class EditFormatEffect:
     """What a changed edit format would do to one shot."""
 
     id: int
+    """The shot's number."""
     code: str
+    """The shot's code."""
     before: State
+    """How it stands to the edit now."""
     after: State
+    """How it would stand to the edit."""
     appear: tuple[str, ...]
+    """The findings that would come about."""
     vanish: tuple[str, ...]
+    """The findings that would go."""
     follows_along: bool
+    """Whether it would be updated along with the edit format."""
 
 
 @dataclass(frozen=True, slots=True)
 class EditFormatPage:
-    """The edit format as it is being changed, and what that would touch.
-
-    `touched` is a part of the `touches` shots that it would touch, from `offset`; `following` of
-    them have the old values and would be updated.
-    """
+    """The edit format as it is being changed, and what that would touch."""
 
     title: str
+    """The production's title."""
     version: int
+    """Which version stands."""
     at: str
+    """When it was saved, as an ISO 8601 moment in UTC."""
     who: str
+    """Who saved it."""
     rows: tuple[SheetRow, ...]
+    """Its settings, as rows of a sheet."""
     changes: tuple[str, ...]
+    """What would change, a sentence each."""
     problem: str | None
+    """Why the change can't be made; None where it can."""
     touched: tuple[EditFormatEffect, ...]
+    """The shots it would touch, from `offset`."""
     touches: int
+    """How many it would touch in all."""
     following: int
+    """How many of those have the old values, and would be updated along with it."""
     offset: int
+    """Which shot `touched` begins with, from 0."""
     shots: int
+    """How many shots the production has."""
     along: bool
+    """Whether the shots with the old values are to be updated."""
 
 
 class EditFormats:

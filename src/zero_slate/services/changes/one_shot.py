@@ -21,8 +21,11 @@ class ChangePage:
     """A change of one shot before it is made."""
 
     proposal: Proposal
+    """What it would do."""
     keep: KeepArtwork | None
+    """What artwork does on the new canvas; None where it is placed anew."""
     version: int
+    """The shot's version that it was reckoned from."""
 
 
 class Changing:

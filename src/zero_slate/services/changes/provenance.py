@@ -17,11 +17,17 @@ class ShownEntry:
     """What one level says of a setting, since when and by whom; None where it always has."""
 
     level: Level
+    """The level."""
     name: str
+    """The level's name."""
     value: str
+    """What it says, in words."""
     since: str | None
+    """Since when, as an ISO 8601 moment in UTC; None where it always has."""
     who: str | None
+    """Who set it; None where nobody did."""
     stands: bool
+    """Whether it is the one that stands."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,7 +35,9 @@ class Provenance:
     """Where a setting's value comes from; `follow` says what it would go back to."""
 
     entries: tuple[ShownEntry, ...]
+    """What each level says, from the house setup to the shot."""
     follow: str | None
+    """What it would go back to, in words; None where it follows already."""
 
 
 class Provenances:

@@ -29,30 +29,41 @@ class TouchedShot:
     """What a change would do to one of several shots; `refused` says why it can't."""
 
     id: int
+    """The shot's number."""
     code: str
+    """The shot's code."""
     before: State
+    """How it stands to the edit now."""
     after: State
+    """How it would stand to the edit."""
     changes: tuple[str, ...]
+    """What would change, a sentence each."""
     appear: tuple[str, ...]
+    """The findings that would come about."""
     vanish: tuple[str, ...]
+    """The findings that would go."""
     refused: str | None
+    """Why it can't be changed; None where it can."""
 
 
 @dataclass(frozen=True, slots=True)
 class BatchPage:
-    """A change of several shots before it is made.
-
-    `touched` is a part of the `touches` shots that it would change, from `offset`; `refused` of
-    them can't be. `same` names the first of the `stays` shots that it wouldn't change.
-    """
+    """A change of several shots before it is made."""
 
     label: str
+    """What the change is called, as the shots' histories will say."""
     touched: tuple[TouchedShot, ...]
+    """The shots that it would change, from `offset`."""
     touches: int
+    """How many it would change in all."""
     refused: int
+    """How many of those can't be changed."""
     offset: int
+    """Which shot `touched` begins with, from 0."""
     same: tuple[str, ...]
+    """The codes of the first of those it wouldn't change."""
     stays: int
+    """How many it wouldn't change."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,11 +71,17 @@ class BatchEntry:
     """A change of several shots that was made."""
 
     id: int
+    """The change's number."""
     what: str
+    """What was changed, in words."""
     who: str
+    """Who made it."""
     at: str
+    """When, as an ISO 8601 moment in UTC."""
     shots: int
+    """How many shots it changed."""
     undone_at: str | None
+    """When it was taken back; None where it stands."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +89,9 @@ class UndoneBatch:
     """What taking a change back came to: `kept` were changed since, and stay."""
 
     shots: int
+    """How many shots were taken back."""
     kept: tuple[str, ...]
+    """The codes of those that were changed since, and stay."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -17,9 +17,13 @@ class SharedLine:
     """A setup that several shots share."""
 
     id: int
+    """The setup's number."""
     name: str
+    """The setup's name."""
     shots: tuple[int, ...]
+    """The numbers of the shots that share it."""
     codes: tuple[str, ...]
+    """Their codes, in the same order."""
 
 
 class SharedSetups:

@@ -32,8 +32,11 @@ class FilePlace:
     """A sequence, movie or still of a volume."""
 
     volume: str
+    """The name of the volume."""
     path: str
+    """The folder in it, from its root; empty for the root."""
     name: str
+    """The file's name, or a sequence's with its frames."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -31,7 +31,9 @@ class CreatedShots:
     """The shots that were made, and the codes that were made safe on the way, with why."""
 
     ids: tuple[int, ...]
+    """The shots' numbers."""
     renamed: tuple[str, ...]
+    """The codes that were made safe to be file names, with why."""
 
 
 class Starting:

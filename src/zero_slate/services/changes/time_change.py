@@ -31,11 +31,17 @@ class TimeChangePage:
     """A change of time before it is made: fields, both ways of making it, and what differs."""
 
     rows: tuple[SheetRow, ...]
+    """The settings of time, as rows of a sheet."""
     keep: RetimeMode
+    """What the change keeps: frame numbers or moments."""
     impact: TimeChangeImpact | None
+    """What it would move; None where nothing is changed."""
     changes: tuple[ChangedSetting, ...]
+    """The settings that would change."""
     problem: str | None
+    """Why the change can't be made; None where it can."""
     version: int
+    """The shot's version that it was reckoned from."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,8 +49,11 @@ class TypedMark:
     """A key or marker as it was typed: its frame in any way that the grammar takes."""
 
     frame: str
+    """The frame, as a number, a timecode or otherwise."""
     kind: MarkKind
+    """`key` or `marker`."""
     name: str = ""
+    """A marker's name."""
 
 
 class Retiming:

@@ -21,13 +21,21 @@ class EventLine:
     """One event as it was read."""
 
     position: int
+    """Where it stands in the cut, from 1."""
     code: str
+    """The shot's code."""
     name: str
+    """The clip's name in the file."""
     reel: str
+    """The reel it is cut from."""
     source_in: str
+    """The first source frame, by timecode."""
     record_in: str
+    """The first frame in the cut, by timecode."""
     length: int
+    """Its length in frames of the cut."""
     speed: str
+    """The speed it is cut at, in words; empty where that is the source's own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,14 +43,23 @@ class CutPreview:
     """What a cut list holds, before it is taken."""
 
     title: str
+    """The title in the file."""
     form: str
+    """The file's form, in words."""
     rate: str
+    """The rate it is read at, in words."""
     labels: str
+    """How its timecode is counted, in words."""
     length: str
+    """Its length in seconds, in words."""
     frames: int
+    """Its length in frames."""
     events: tuple[EventLine, ...]
+    """Its shots."""
     notes: tuple[str, ...]
+    """What was left out or supposed, a sentence each."""
     next_number: int
+    """The number it will have as a cut of the production."""
 
 
 class CutReading:

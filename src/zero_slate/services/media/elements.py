@@ -28,18 +28,31 @@ class LinkedElement:
     """An element that is linked to a shot, and where its files lie."""
 
     id: int
+    """The element's number."""
     role: str
+    """What it is to the shot."""
     volume: str
+    """The volume its files lie on."""
     folder: str
+    """The folder they lie in."""
     at: str
+    """When it was linked, as an ISO 8601 moment in UTC."""
     who: str
+    """Who linked it."""
     own_rate: str | None
+    """A rate given to it in place of its header's; None where none was."""
     use: RateUse
+    """How its rate is used."""
     placing: FitMode | None
+    """How it is placed, where that is its own; None where it is placed as the shot says."""
     placed_by_shot: FitMode
+    """How the shot places what isn't placed by itself."""
     line_work: bool
+    """Whether it is line work."""
     becomes: str
+    """What becomes of it in the shot, in words."""
     line: MediaLine
+    """Its files, and how they agree with the shot."""
 
 
 class Elements:

@@ -18,17 +18,29 @@ class MediaLine:
     """A sequence, movie or still, and how it agrees with the shot."""
 
     name: str
+    """Its name, a sequence's with its frames."""
     kind: str
+    """`sequence`, `movie` or `still`."""
     state: State
+    """How it stands to the shot."""
     word: str
+    """The state in a word."""
     frames: str
+    """Its frames, in words."""
     count: int
+    """How many frames there are."""
     timecode: str | None
+    """The timecode in its header; None where there is none."""
     header: dict[str, str]
+    """What its header says, by name."""
     messages: tuple[RowMessage, ...]
+    """What is found, and what would put it right."""
     align: str | None
+    """How its frames are aligned with the shot's; None where it can't be read."""
     problem: str | None
+    """Why it can't be read; None where it can."""
     cadence: CadenceDrawing | None
+    """How its frames fall in the shot's; None where its rate is the shot's."""
 
 
 def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, ...]:

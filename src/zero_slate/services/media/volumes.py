@@ -18,8 +18,11 @@ class FolderEntry:
     """Something found in a folder, not read yet."""
 
     name: str
+    """Its name, a sequence's with its frames."""
     kind: str
+    """`sequence`, `movie` or `still`."""
     files: int
+    """How many files there are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,11 +30,17 @@ class FolderPage:
     """What lies in a folder of a volume."""
 
     volume: str
+    """The name of the volume."""
     path: str
+    """The folder in it, from its root; empty for the root."""
     parents: tuple[str, ...]
+    """The paths of the folders above it, from the root."""
     folders: tuple[str, ...]
+    """The names of the folders in it."""
     found: tuple[FolderEntry, ...]
+    """The sequences, movies and stills in it."""
     other_files: int
+    """How many files in it are none of these."""
 
 
 class Volumes:

@@ -12,9 +12,13 @@ class ChangedSetting:
     """One setting before and after."""
 
     key: str
+    """The setting's key."""
     label: str
+    """The setting's name."""
     before: str
+    """Its value before, in words."""
     after: str
+    """Its value after, in words."""
 
 
 def differences(before: Content, after: Content) -> tuple[ChangedSetting, ...]:

@@ -25,12 +25,15 @@ from zero_slate.store.tables import Production, Shot
 
 
 @dataclass(frozen=True, slots=True)
-class Span:
+class TypedSpan:
     """A shot's stretch as typed: in and out by timecode, a length; empty where nothing is."""
 
     into: str = ""
+    """The first frame, by timecode."""
     out: str = ""
+    """The frame after the last, by timecode."""
     length: str = ""
+    """The length, in any way that the grammar takes."""
 
 
 class NewShots:
@@ -54,7 +57,7 @@ class NewShots:
         content = content_from_event(edit, event, house_setup)
         return self.make(session, production_id, content, f"Set up from the cut: {event.code}")
 
-    def set_up_by_hand(self, production_id: int, code: str, title: str, span: Span) -> int:
+    def set_up_by_hand(self, production_id: int, code: str, title: str, span: TypedSpan) -> int:
         """Make a shot that isn't in the cut, as long as is typed or as the house setup says."""
         with self.workspace.writing() as session:
             if session.get(Production, production_id) is None:

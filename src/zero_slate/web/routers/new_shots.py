@@ -7,7 +7,7 @@ from pydantic import Field
 
 from zero_slate.files.setup_files import read_setup
 from zero_slate.services.changes.starting import CreatedShots
-from zero_slate.services.shots.making import Span
+from zero_slate.services.shots.making import TypedSpan
 from zero_slate.web.models import ApiModel, CreatedId
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.requests import ChangeSource
@@ -75,7 +75,7 @@ def create_comp(slate: TheSlate, production_id: int, body: NewComp) -> CreatedId
 @router.post("/shots-by-hand", status_code=201, responses=problems(404, 422, 507))
 def create_shot_by_hand(slate: TheSlate, production_id: int, body: NewShotByHand) -> CreatedId:
     """Set up a shot that isn't in the cut, by in and out points or a length."""
-    span = Span(body.into, body.out, body.length)
+    span = TypedSpan(body.into, body.out, body.length)
     made = slate.new_shots.set_up_by_hand(production_id, body.code, body.title, span)
     return CreatedId(id=made)
 

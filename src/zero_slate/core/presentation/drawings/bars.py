@@ -20,8 +20,11 @@ class Span:
     """One stretch, from start to end in the drawing's own unit, with its figure."""
 
     start: float
+    """Where the stretch begins, on the drawing's scale."""
     end: float
+    """Where it ends."""
     text: str
+    """What is written in it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,8 +32,11 @@ class Track:
     """Stretches in a row: `blue` for the edit's, `ink` for the shot's, `disk`, `missing`."""
 
     label: str
+    """The row's name."""
     tone: str
+    """`blue` for the edit's, `ink` for the shot's, `disk` for files, `missing`."""
     spans: tuple[Span, ...]
+    """The stretches in it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,11 +44,17 @@ class BarDrawing:
     """Rows of stretches over one span, and the figures that belong to them."""
 
     title: str
+    """What the drawing shows."""
     corner: str
+    """The figure at its corner."""
     first: float
+    """Where the span that is drawn begins."""
     last: float
+    """Where it ends."""
     tracks: tuple[Track, ...]
+    """The rows, from the top."""
     facts: tuple[Fact, ...]
+    """The figures that belong to it."""
 
 
 def draw_ranges(context: ShotContext) -> BarDrawing:

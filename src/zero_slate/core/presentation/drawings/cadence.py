@@ -19,12 +19,19 @@ class CadenceDrawing:
     """A strip of the shot's frames, each with the source frames it shows, and what it comes to."""
 
     title: str
+    """What the drawing shows."""
     corner: str
+    """The figure at its corner."""
     use: str
+    """How the element's rate is used."""
     fields: bool
+    """Whether each frame shows two fields, which `sources` then gives one by one."""
     cells: tuple[CadenceCell, ...]
+    """The strip, a cell for each frame of the shot."""
     comes_round: int
+    """After how many frames the pattern comes round."""
     facts: tuple[Fact, ...]
+    """The figures that belong to it."""
 
 
 def draw_cadences(context: ShotContext) -> tuple[CadenceDrawing, ...]:

@@ -35,20 +35,29 @@ class Rect:
     """A rectangle in the edit's square pixels, from the frame's upper left corner."""
 
     x: float
+    """Left edge, in pixels from the frame's left."""
     y: float
+    """Top edge, in pixels from the frame's top."""
     width: float
+    """Width in pixels."""
     height: float
+    """Height in pixels."""
 
 
 @dataclass(frozen=True, slots=True)
 class GuideLine:
-    """A guide: a rectangle, or one that is filled with lines. `kind` says which sort it is."""
+    """A guide: a rectangle, or one that is filled with lines."""
 
     kind: str
+    """Which sort of guide it is."""
     name: str
+    """The guide's name."""
     rect: Rect
+    """Where it lies."""
     columns: int = 1
+    """How many columns it is filled with; 1 for none."""
     rows: float = 1
+    """How many rows it is filled with; 1 for none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,9 +65,13 @@ class PictureRect:
     """An element's picture as it lands; `wrong` where it is cut off, enlarged or leaves bars."""
 
     name: str
+    """The element's name."""
     rect: Rect
+    """Where its picture lands."""
     words: str
+    """How it lands, in words."""
     wrong: bool
+    """Whether it is cut off, enlarged or leaves bars."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,35 +79,51 @@ class Caption:
     """What a row calls the drawing, and the figures it puts under it."""
 
     title: str
+    """What the drawing shows for that row."""
     corner: str
+    """The figure at its corner."""
     facts: tuple[Fact, ...]
+    """The figures under it."""
 
 
 @dataclass(frozen=True, slots=True)
 class CanvasDrawing:
-    """What there is to draw.
-
-    `squeeze` is how wide a circle gets when the edit reads the pixels with its own aspect; 1 when
-    it stays round. `captions` are by the names that rows ask for.
-    """
+    """The edit's frame and the shot's canvas one over the other, with all that lies on them."""
 
     edit: Rect
+    """The edit's frame."""
     canvas: Rect
+    """The shot's canvas, where the edit shows it."""
     bars: tuple[Rect, ...]
+    """What of the edit's frame the canvas leaves empty."""
     guides: tuple[GuideLine, ...]
+    """The lines that the shot's guides draw."""
     pictures: tuple[PictureRect, ...]
+    """The elements, as they land."""
     overscan: Rect | None
+    """The canvas with its overscan; None where there is none."""
     region: Rect | None
+    """The render region; None where the whole canvas is rendered."""
     artwork: Rect | None
+    """The artwork canvas, where it isn't the render canvas; None where it is."""
     background: str
+    """The background's colour, as `#rrggbb`."""
     line: str
+    """A colour that is seen on the background, as `#rrggbb`."""
     squeeze: float
+    """How wide a circle gets as the edit reads the pixels; 1 when it stays round."""
     across_edit: str
+    """The width of the edit's frame, in words."""
     down_edit: str
+    """The height of the edit's frame, in words."""
     across_canvas: str
+    """The width of the canvas, in words."""
     down_canvas: str
+    """The height of the canvas, in words."""
     shape: str
+    """The canvas's shape, in words."""
     captions: dict[str, Caption]
+    """Titles and figures, by the names that rows ask for the drawing by."""
 
 
 @dataclass(frozen=True, slots=True)

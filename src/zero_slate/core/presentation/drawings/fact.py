@@ -8,5 +8,8 @@ class Fact:
     """A figure that belongs to the drawing."""
 
     label: str
+    """What the figure is of."""
     value: str
+    """The figure, with its unit."""
     differs: bool
+    """Whether it is one that differs from the edit's."""

@@ -13,9 +13,13 @@ class Moment:
     """One moment: its number as stored, its number now, and what it is in other counts."""
 
     name: str
+    """Which moment it is."""
     was: str
+    """Its number as stored."""
     now: str
+    """Its number as it is typed now."""
     counts: tuple[str, ...]
+    """The same moment in each of the other counts."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,11 +27,17 @@ class MomentsDrawing:
     """Numbers side by side; `columns` names the other counts."""
 
     title: str
+    """What the drawing shows."""
     corner: str
+    """The figure at its corner."""
     columns: tuple[str, ...]
+    """The names of the other counts."""
     moments: tuple[Moment, ...]
+    """First and last frames, slates and the like."""
     renumbered: bool
+    """Whether the numbers typed aren't those stored."""
     facts: tuple[Fact, ...]
+    """The figures that belong to it."""
 
 
 def draw_moments(context: ShotContext, stored: Setup, raised: int) -> MomentsDrawing:

@@ -13,21 +13,26 @@ from zero_slate.core.shot.context import ShotContext
 
 @dataclass(frozen=True, slots=True)
 class RecanvasDrawing:
-    """Both canvases and the elements, in the new canvas's square pixels.
-
-    `keep` names what artwork does; empty where it is placed anew. `artwork` tells whether there is
-    any.
-    """
+    """Both canvases and the elements, in the new canvas's square pixels."""
 
     before: Rect
+    """The canvas as it stands."""
     after: Rect
+    """The canvas after the change."""
     before_words: str
+    """The canvas as it stands, in words."""
     after_words: str
+    """The canvas after the change, in words."""
     pictures: tuple[PictureRect, ...]
+    """The elements, as they land on the new canvas."""
     keep: str
+    """What artwork does; empty where it is placed anew."""
     words: str
+    """What artwork does, in words."""
     seen: str
+    """How much of it is seen, in words."""
     artwork: bool
+    """Whether there is any artwork."""
 
 
 def draw_recanvas(

@@ -21,12 +21,19 @@ class Drawings:
     """The drawings that rows ask for by name; one that wasn't asked for is None."""
 
     canvas: CanvasDrawing | None
+    """The canvas over the edit's frame."""
     rates: BarDrawing | None
+    """Frames of both rates over the same time."""
     cadences: tuple[CadenceDrawing, ...]
+    """The strips of elements that have another rate."""
     ranges: BarDrawing | None
+    """Work range, cut range and handles."""
     moments: MomentsDrawing | None
+    """First and last frames in every count."""
     wedge: WedgeDrawing | None
+    """Grey patches through the colours that are set."""
     speed: SpeedDrawing | None
+    """The rates to be played side by side."""
 
 
 def draw_sheet(context: ShotContext, before: Setup, setting: str | None = None) -> Drawings:

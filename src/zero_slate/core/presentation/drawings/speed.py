@@ -21,10 +21,15 @@ class PlayedSpeed:
     """
 
     rate: str
+    """The rate in words."""
     numerator: int
+    """The exact rate's numerator, in frames."""
     denominator: int
+    """The exact rate's denominator, in seconds."""
     frames: int
+    """How many frames fill the work range's time."""
     drawings: tuple[int, ...]
+    """How many drawings the time needs at each hold."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,9 +37,13 @@ class SpeedDrawing:
     """The edit's rate and the shot's first, then the common ones."""
 
     title: str
+    """What the drawing shows."""
     corner: str
+    """The figure at its corner."""
     speeds: tuple[PlayedSpeed, ...]
+    """The edit's rate and the shot's first, then the common ones."""
     holds: tuple[int, ...]
+    """For how many frames a drawing is held, in the order of `drawings`."""
 
 
 def draw_speed(context: ShotContext) -> SpeedDrawing:

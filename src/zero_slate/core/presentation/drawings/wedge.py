@@ -11,8 +11,11 @@ class WedgeStep:
     """One patch: its name, its linear value, and the display's code from 0 to 1."""
 
     label: str
+    """The patch's name."""
     linear: str
+    """Its linear value, in words."""
     shown: float
+    """The code that the display is sent, from 0 to 1."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,9 +23,13 @@ class WedgeDrawing:
     """The patches from dark to light; none where a name isn't known."""
 
     title: str
+    """What the drawing shows."""
     corner: str
+    """The figure at its corner."""
     steps: tuple[WedgeStep, ...]
+    """The patches from dark to light; none where a name isn't known."""
     facts: tuple[Fact, ...]
+    """The figures that belong to it."""
 
 
 def draw_wedge(context: ShotContext) -> WedgeDrawing:
