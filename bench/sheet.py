@@ -39,7 +39,8 @@ def measure() -> Iterator[Figure]:
         numbers = count()
 
         def reckon() -> None:
-            slate.shots.page(shot, {"canvas": {"width": str(1900 + next(numbers) % 90)}})
+            typed = {"canvas": {"width": str(1900 + next(numbers) % 90)}}
+            slate.shots.page(shot, typed, setting="canvas")
 
         on_server = statistics.median(seconds(reckon, 200)) * 1000
         yield Figure("sheet reckoned on the server, median", on_server, " ms", 5)

@@ -20,7 +20,7 @@ from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
 from zero_slate.demo.make import make_demo
 from zero_slate.files.data.reading import read_layout
-from zero_slate.services.shots.making import Span
+from zero_slate.services.shots.making import TypedSpan
 from zero_slate.store import cuts
 from zero_slate.store.tables import Cut
 from zero_slate.web.slate import Slate
@@ -118,7 +118,7 @@ def _drags(home: Path) -> Iterator[Figure]:
     slate = Slate(make_demo(Config(home=home), reset=False, tell=lambda _: None))
     shot = {s.code: s.id for s in slate.desk.page().recent}["FRO_0030"]
     production = slate.shots.load(shot).head.production_id
-    long = slate.new_shots.set_up_by_hand(production, "LONG_0010", "", Span(length="20000"))
+    long = slate.new_shots.set_up_by_hand(production, "LONG_0010", "", TypedSpan(length="20000"))
     slate.close()
     served = Served(home, "bench")
     served.start()

@@ -23,7 +23,7 @@ from zero_slate.services.data_files import Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.guards import Conflict
-from zero_slate.services.shots.making import Span
+from zero_slate.services.shots.making import TypedSpan
 from zero_slate.store.database import Database
 from zero_slate.store.elements import element_rows
 from zero_slate.web.slate import Slate
@@ -270,14 +270,14 @@ def test_a_comp_follows_the_union_of_its_events(slate: Slate, production: int) -
 @pytest.mark.parametrize(
     ("span", "cut", "start"),
     [
-        (Span(), FrameRange(1009, 1104), ""),
-        (Span(length="4.5s"), FrameRange(1009, 1116), ""),
-        (Span("01:00:00:08", "01:00:04:07"), FrameRange(1009, 1104), "01:00:00:00"),
-        (Span(out="01:00:04:07", length="96"), FrameRange(1009, 1104), "01:00:00:00"),
+        (TypedSpan(), FrameRange(1009, 1104), ""),
+        (TypedSpan(length="4.5s"), FrameRange(1009, 1116), ""),
+        (TypedSpan("01:00:00:08", "01:00:04:07"), FrameRange(1009, 1104), "01:00:00:00"),
+        (TypedSpan(out="01:00:04:07", length="96"), FrameRange(1009, 1104), "01:00:00:00"),
     ],
 )
 def test_a_shot_by_hand_is_as_long_as_it_is_said(
-    slate: Slate, production: int, span: Span, cut: FrameRange, start: str
+    slate: Slate, production: int, span: TypedSpan, cut: FrameRange, start: str
 ) -> None:
     made = slate.new_shots.set_up_by_hand(production, "HAND_0010", "By hand", span)
     setup = slate.shots.load(made).content.setup
@@ -287,13 +287,13 @@ def test_a_shot_by_hand_is_as_long_as_it_is_said(
 @pytest.mark.parametrize(
     ("span", "words"),
     [
-        (Span("01:00:04:00", "01:00:00:00"), "comes before in"),
-        (Span("01:00:00:00", "01:00:04:00", "12"), "make 97 frames, and the length says 12"),
-        (Span(length="0"), "at least 1"),
-        (Span(into="25:00:00:00"), "25 hours"),
+        (TypedSpan("01:00:04:00", "01:00:00:00"), "comes before in"),
+        (TypedSpan("01:00:00:00", "01:00:04:00", "12"), "make 97 frames, and the length says 12"),
+        (TypedSpan(length="0"), "at least 1"),
+        (TypedSpan(into="25:00:00:00"), "25 hours"),
     ],
 )
-def test_what_no_shot_can_be(slate: Slate, production: int, span: Span, words: str) -> None:
+def test_what_no_shot_can_be(slate: Slate, production: int, span: TypedSpan, words: str) -> None:
     with pytest.raises(Refusal, match=words):
         slate.new_shots.set_up_by_hand(production, "HAND_0010", "", span)
 
@@ -301,7 +301,7 @@ def test_what_no_shot_can_be(slate: Slate, production: int, span: Span, words: s
 def test_the_house_setup_has_a_usual_length(slate: Slate, production: int) -> None:
     assert (slate.house.page().number, slate.house.page().length) == (0, 96)
     assert slate.house.change(0, {"length": {"length": "25x2"}}).length == 50
-    made = slate.new_shots.set_up_by_hand(production, "HAND_0010", "", Span())
+    made = slate.new_shots.set_up_by_hand(production, "HAND_0010", "", TypedSpan())
     assert slate.shots.load(made).content.setup.cut_range.length == 50
     with pytest.raises(Refusal, match="takes 1 to"):
         slate.house.change(1, {"length": {"length": "0"}})

@@ -6,7 +6,7 @@ never newer or older than what its reader sees, whoever wrote: this server, anot
 
 from dataclasses import dataclass
 
-from sqlalchemy import ScalarSelect, func, select
+from sqlalchemy import ScalarSelect, bindparam, func, select
 from sqlalchemy.orm import Session
 
 from zero_slate.store.tables import Cut, EditRevision, SetupRevision, Shot, TableVersion
@@ -26,23 +26,21 @@ class ShotStamp:
 Whole = tuple[int | None, int | None, int | None, int]
 
 
+# Made once: every keystroke asks it.
+_ONE_SHOT = select(
+    Shot.production_id,
+    select(func.max(SetupRevision.id)).where(SetupRevision.shot_id == Shot.id).scalar_subquery(),
+    Shot.files,
+    select(func.max(EditRevision.id))
+    .where(EditRevision.production_id == Shot.production_id)
+    .scalar_subquery(),
+    select(func.max(Cut.id)).where(Cut.production_id == Shot.production_id).scalar_subquery(),
+).where(Shot.id == bindparam("shot"))
+
+
 def shot_stamp(session: Session, shot_id: int) -> ShotStamp | None:
     """Return the stamp of one shot; None where there is no such shot."""
-    row = session.execute(
-        select(
-            Shot.production_id,
-            select(func.max(SetupRevision.id))
-            .where(SetupRevision.shot_id == Shot.id)
-            .scalar_subquery(),
-            Shot.files,
-            select(func.max(EditRevision.id))
-            .where(EditRevision.production_id == Shot.production_id)
-            .scalar_subquery(),
-            select(func.max(Cut.id))
-            .where(Cut.production_id == Shot.production_id)
-            .scalar_subquery(),
-        ).where(Shot.id == shot_id)
-    ).first()
+    row = session.execute(_ONE_SHOT, {"shot": shot_id}).first()
     return ShotStamp(*row) if row else None
 
 

@@ -50,7 +50,8 @@ def create_app(config: Config) -> FastAPI:
     slate = Slate(config)
 
     @asynccontextmanager
-    async def lifespan(_: FastAPI) -> AsyncIterator[None]:
+    async def lifespan(app: FastAPI) -> AsyncIterator[None]:
+        _lay_out_routes(app)
         yield
         slate.close()
 
@@ -92,6 +93,13 @@ def create_app(config: Config) -> FastAPI:
     describe(app)
     _serve_pages(app)
     return app
+
+
+def _lay_out_routes(app: FastAPI) -> None:
+    """Do as the server starts what the framework leaves to the first person who asks."""
+    nowhere = {"type": "http", "method": "GET", "path": f"{API}/", "root_path": "", "headers": []}
+    for route in app.routes:
+        route.matches(nowhere)
 
 
 def _name(route: APIRoute) -> str:

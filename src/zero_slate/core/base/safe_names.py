@@ -27,13 +27,15 @@ EXAMPLE_CODE = "SHOT_0010"
 LONGEST_NAME = 255
 LONGEST_PATH = 259
 _MARKS = "_-."
-_SAFE = re.compile(r"[A-Za-z0-9_.-]")
+_UNSAFE = re.compile(r"[^A-Za-z0-9_.-]")
 RESERVED = frozenset(
     ["CON", "PRN", "AUX", "NUL"]
     + [f"{port}{number}" for port in ("COM", "LPT") for number in range(10)]
 )
-_LETTERS = {"ß": "ss", "æ": "ae", "Æ": "AE", "ø": "o", "Ø": "O", "œ": "oe", "Œ": "OE", "ł": "l",
-            "Ł": "L", "đ": "d", "Đ": "D", "þ": "th", "ð": "d"}  # fmt: skip
+_LETTERS = str.maketrans(
+    {"ß": "ss", "æ": "ae", "Æ": "AE", "ø": "o", "Ø": "O", "œ": "oe", "Œ": "OE", "ł": "l"}
+    | {"Ł": "L", "đ": "d", "Đ": "D", "þ": "th", "ð": "d"}
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,11 +68,11 @@ def made_safe(text: str) -> SafeName:
 
     name = step(text, text.strip(), "space around it goes")
     name = step(name, _plain_letters(name), "letters with marks become plain ones")
-    odd = sorted({char for char in name if not _SAFE.fullmatch(char)})
+    odd = sorted(set(_UNSAFE.findall(name)))
     shown = " ".join("space" if char.isspace() else char for char in odd[:5])
     name = step(
         name,
-        "".join(char if _SAFE.fullmatch(char) else "_" for char in name),
+        _UNSAFE.sub("_", name),
         f"{shown} can't stand in a file name everywhere and becomes _",
     )
     name = step(name, name.lstrip(_MARKS), "a name begins with a letter or digit")
@@ -121,8 +123,9 @@ def is_reserved(name: str) -> bool:
 
 
 def _plain_letters(text: str) -> str:
-    spelt = "".join(_LETTERS.get(char, char) for char in text)
-    parted = unicodedata.normalize("NFKD", spelt)
+    if text.isascii():
+        return text
+    parted = unicodedata.normalize("NFKD", text.translate(_LETTERS))
     return "".join(char for char in parted if not unicodedata.combining(char))
 
 
