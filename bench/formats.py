@@ -74,9 +74,12 @@ def _prepare(home: Path) -> tuple[int, list[int]]:
 
 def _measured(served: Served, production: int, shots: list[int]) -> Iterator[Figure]:
     browser, count = Browser(served.root), len(shots)
+    browser.ask("first search", "GET", "/formats?text=")
     for text in SEARCHES * 2:
         browser.ask("search", "GET", f"/formats?text={text}")
-    yield Figure("format library, slowest search of 560", browser.took["search"] * 1000, " ms", 60)
+    first, slowest = (browser.took[name] * 1000 for name in ("first search", "search"))
+    yield Figure("format library of 560, opened after the server was started", first, " ms", 150)
+    yield Figure("format library of 560, slowest search", slowest, " ms", 50)
 
     root = f"/productions/{production}"
 

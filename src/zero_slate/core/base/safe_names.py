@@ -27,6 +27,8 @@ EXAMPLE_CODE = "SHOT_0010"
 LONGEST_NAME = 255
 LONGEST_PATH = 259
 _MARKS = "_-."
+# What none of the rule's steps but the one about devices would change: nearly every code.
+_PLAIN = re.compile(rf"[A-Za-z0-9](?:[A-Za-z0-9_.-]{{0,{LONGEST_CODE - 2}}}[A-Za-z0-9_-])?")
 _UNSAFE = re.compile(r"[^A-Za-z0-9_.-]")
 RESERVED = frozenset(
     ["CON", "PRN", "AUX", "NUL"]
@@ -59,6 +61,8 @@ def made_safe(text: str) -> SafeName:
 
     A name that is safe already is returned as it is.
     """
+    if _PLAIN.fullmatch(text) and not is_reserved(text):
+        return SafeName(text, text, ())
     changes: list[str] = []
 
     def step(before: str, after: str, why: str) -> str:
