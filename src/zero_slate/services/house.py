@@ -14,6 +14,7 @@ from zero_slate.core.settings.models.house import HouseSetup
 from zero_slate.core.settings.reading import Reading, Typed, apply_to_edit, read_typed
 from zero_slate.core.time.entry.clock import Clock
 from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.guards import Conflict
 from zero_slate.store import revisions
 from zero_slate.store.house import latest_house
 from zero_slate.store.tables import HouseRevision, Shot
@@ -108,7 +109,7 @@ class House:
         with self.workspace.writing() as session:
             number, setup = latest_house(session)
             if number != base:
-                raise Refusal(
+                raise Conflict(
                     f"The house setup was changed meanwhile (version {number}); nothing of yours "
                     "was stored."
                 )

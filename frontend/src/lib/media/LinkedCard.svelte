@@ -78,6 +78,7 @@
 	<label class="flex min-h-[24px] items-center gap-1.5">
 		<input
 			type="checkbox"
+			class="accent-ink"
 			checked={linked.line_work}
 			onchange={(event) => onplace(linked.placing ?? null, event.currentTarget.checked)}
 		/>

@@ -11,6 +11,7 @@ from zero_slate.core.time.entry.clock import Clock
 from zero_slate.files.setup_files import EditFormatDocument, write_document
 from zero_slate.services.productions.judged import production_of
 from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.guards import Conflict
 from zero_slate.store import revisions
 from zero_slate.store.tables import EditRevision
 
@@ -33,7 +34,7 @@ def next_edit(
     production_of(session, production_id)
     row = revisions.latest_edit(session, production_id)
     if row.number != base:
-        raise Refusal(
+        raise Conflict(
             f"{row.who} changed the edit format meanwhile (version {row.number}: "
             f"{row.what}); nothing of yours was stored."
         )

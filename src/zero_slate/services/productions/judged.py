@@ -35,7 +35,7 @@ class JudgedShot:
 
 @dataclass(frozen=True, slots=True)
 class JudgedProduction:
-    """A production in one snapshot: its edit format, its latest cut, and its shots by code."""
+    """A production in one snapshot: its edit format, its latest cut, and its shots."""
 
     production: Production
     edit_revision: EditRevision
@@ -43,6 +43,7 @@ class JudgedProduction:
     cut: Cut | None
     events: Sequence[CutEvent]
     shots: dict[str, JudgedShot]
+    """By code: in the order of the cut, then those that aren't in it."""
     stamps: dict[int, ShotStamp]
 
 
@@ -108,7 +109,14 @@ class JudgedProductions:
             )
             found = match(context, content.departures)
             shots[code] = JudgedShot(shot_id, version, content, context, found)
-        return JudgedProduction(production, row, edit, cut, events, shots, stamps)
+        ordered = dict(sorted(shots.items(), key=lambda each: _place(each[1], len(events))))
+        return JudgedProduction(production, row, edit, cut, events, ordered, stamps)
+
+
+def _place(shot: JudgedShot, last: int) -> tuple[int, str]:
+    """Return what to sort a shot by: its place in the cut, or behind it by its code."""
+    event = shot.context.event
+    return (event.position if event else last + 1, shot.content.setup.code)
 
 
 def production_of(session: Session, production_id: int) -> Production:

@@ -14,7 +14,7 @@ from zero_slate.store.tables import Shot
 class Conflict(Refusal):
     """A change made on an older version than the one that stands. `changes` says what is new."""
 
-    def __init__(self, message: str, changes: tuple["ChangedSetting", ...]):
+    def __init__(self, message: str, changes: tuple["ChangedSetting", ...] = ()):
         super().__init__(message)
         self.changes = changes
 

@@ -52,7 +52,7 @@ def preview_edit_format(
     return slate.edit_formats.preview(production_id, body.typed, body.along, out, part)
 
 
-@router.put("/edit-format", responses=problems(404, 422, 507))
+@router.put("/edit-format", responses=problems(404, 409, 422, 507))
 def change_edit_format(slate: TheSlate, production_id: int, body: SavedEditFormat) -> BatchNumber:
     """Store a changed edit format and the shots that follow it, as one change."""
     out = frozenset(body.out)

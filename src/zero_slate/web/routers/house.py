@@ -42,7 +42,7 @@ def preview_house(slate: TheSlate, body: HouseRequest) -> HousePage:
     return slate.house.page(body.typed, body.shot, body.shipped, frozenset(body.leave))
 
 
-@router.put("", responses=problems(404, 422, 507))
+@router.put("", responses=problems(404, 409, 422, 507))
 def change_house(slate: TheSlate, body: SavedHouse) -> HousePage:
     """Store another house setup."""
     leave = frozenset(body.leave)

@@ -1,5 +1,9 @@
 """What a change of one shot or of several asks for."""
 
+from typing import Self
+
+from pydantic import model_validator
+
 from zero_slate.core.canvas.resize import KeepArtwork
 from zero_slate.services.changes.sources import FilePlace, Source
 from zero_slate.web.models import ApiModel, Keys, ShotIds, Texts
@@ -20,6 +24,13 @@ class ChangeSource(ApiModel):
     """A sequence, movie or still, whose header says what it can."""
     follow: Keys = []
     """Settings to go back to what their nearest level says."""
+
+    @model_validator(mode="after")
+    def _one_source(self) -> Self:
+        given = [name for name in ("format", "shot", "file") if getattr(self, name) is not None]
+        if len(given) > 1:
+            raise ValueError(f"Values are taken from one source; {' and '.join(given)} are given.")
+        return self
 
     def source(self) -> Source:
         """Return where the values come from."""

@@ -127,7 +127,7 @@
 					{#each said.changes as each (each)}<li class="num">{each}</li>{/each}
 				</ul>
 				<label class="flex items-baseline gap-2 pb-3">
-					<input type="checkbox" bind:checked={along} />
+					<input type="checkbox" class="accent-ink" bind:checked={along} />
 					<span
 						>Update the {said.following} of {said.shots} shots that still have the old values, as one
 						change. Untick single shots to leave them out.</span
