@@ -1,5 +1,6 @@
 """The match: what each check finds, in figures, and what would put it right."""
 
+import inspect
 from fractions import Fraction
 
 import pytest
@@ -7,12 +8,14 @@ import pytest
 from tests.core.scenes import EDIT, EVENT, NAMES, SETUP, context_for, header, plate
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.canvas.scan import ScanMode
+from zero_slate.core.checks import canvas, colour, media, picture, time
 from zero_slate.core.checks.finding import Finding, Severity, State
 from zero_slate.core.checks.match import CHECKS, match, written
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.media.element import Align
 from zero_slate.core.media.header import BrokenFrame, OddFrame
 from zero_slate.core.presentation.cut_table import cut_row
+from zero_slate.core.presentation.meanings import MEANINGS
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
@@ -284,5 +287,21 @@ def test_a_line_of_the_cut_has_what_differs_in_few_words() -> None:
     assert line.bars.missing == (FrameRange(104, 107),)
 
 
-def test_every_check_is_registered_once() -> None:
+def test_every_check_there_is_is_listed_once() -> None:
+    written = {
+        check
+        for module in (canvas, colour, media, picture, time)
+        for check in vars(module).values()
+        if inspect.isfunction(check)
+        and check.__module__ == module.__name__
+        and list(inspect.signature(check).parameters) == ["context"]
+    }
+    assert written == set(CHECKS)
     assert len(CHECKS) == len(set(CHECKS))
+
+
+def test_every_setting_has_a_sentence_that_says_what_it_means() -> None:
+    context = context_for(SETUP, plate(), names=NAMES)
+    assert set(MEANINGS) == set(SETTINGS)
+    said = {key: str(meaning(context)) for key, meaning in MEANINGS.items()}
+    assert [key for key, text in said.items() if not text.endswith(".")] == []
