@@ -46,6 +46,13 @@ def test_numbers_are_shifted_and_rescaled() -> None:
     assert [doubled.text(text) for text in ("1", "13", "25")] == ["1", "25", "49"]
 
 
+def test_zero_has_no_sign_and_decimals_keep_theirs() -> None:
+    stays = FrameRemapper(Rescale(0, 0, TWENTY_FOUR, TWENTY_FOUR))
+    assert [stays.text(text) for text in ("0.00", "-0.50", "0.5")] == ["0.00", "-0.50", "0.5"]
+    down = FrameRemapper(Rescale(1001, 1, TWENTY_FOUR, TWENTY_FOUR))
+    assert [down.text(text) for text in ("1000.00", "999.75")] == ["0.00", "-0.25"]
+
+
 def test_merged_frames_and_rounding_are_told() -> None:
     halved = FrameRemapper(Rescale(1, 1, TWENTY_FOUR, TWELVE))
     assert [halved.text(text) for text in ("1", "2", "3", "4", "4")] == ["1", "2", "2", "3", "3"]

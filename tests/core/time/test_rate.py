@@ -79,6 +79,24 @@ def test_nominal_is_the_rate_rounded(text: str, nominal: int) -> None:
     assert FrameRate.parse(text).nominal == nominal
 
 
+@pytest.mark.parametrize(
+    ("ratio", "written"),
+    [
+        (Fraction(24), "24"),
+        (Fraction(25, 2), "12.5"),
+        (Fraction(1, 8), "0.125"),
+        (Fraction(24000, 1001), "24000/1001"),
+        (Fraction(25, 3), "25/3"),
+        # 23.976 exactly is not what 23.976 is read as.
+        (Fraction(23976, 1000), "2997/125"),
+    ],
+)
+def test_a_rate_is_written_as_a_decimal_where_that_reads_back(
+    ratio: Fraction, written: str
+) -> None:
+    assert str(FrameRate(ratio)) == written
+
+
 @given(RATES)
 def test_writing_and_reading_are_inverse(rate: FrameRate) -> None:
     assert FrameRate.parse(str(rate)) == rate
