@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from tests.core.scenes import CLOCK, FILM
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.time.entry.clock import Clock, Entry
+from zero_slate.core.time.entry.clock import Clock, Entry, TimecodeAnchor
 from zero_slate.core.time.entry.lengths import read_length
 from zero_slate.core.time.entry.moments import read_moment, read_number, write_moment
 from zero_slate.core.time.entry.ranges import read_ends
@@ -213,3 +213,23 @@ def test_any_text_is_understood_or_told(text: str, clock: Clock) -> None:
         except Refusal as refusal:
             told = str(refusal)
         assert told == "" or told.endswith(".")
+
+
+@pytest.mark.parametrize(
+    ("pace", "read"),
+    [
+        (Fraction(1), ["01:00:00:00", "01:00:00:01", "01:00:00:02", "01:00:00:03"]),
+        # Twelve frames a second see every other label of 24, 48 each of them twice.
+        (Fraction(2), ["01:00:00:00", "01:00:00:02", "01:00:00:04", "01:00:00:06"]),
+        (Fraction(1, 2), ["01:00:00:00", "01:00:00:00", "01:00:00:01", "01:00:00:01"]),
+    ],
+)
+def test_an_anchored_timecode_reads_at_its_pace(pace: Fraction, read: list[str]) -> None:
+    rate = FrameRate(Fraction(24))
+    anchor = TimecodeAnchor("source", Timecode.parse("01:00:00:00", rate), 1001, pace)
+    assert anchor.labels(range(1001, 1005)) == read
+    for frame, text in zip(range(1001, 1005), read, strict=True):
+        shows = anchor.frame_of(Timecode.parse(text, rate))
+        # The frame that shows a label is the first that does.
+        assert anchor.labels([shows]) == [text]
+        assert shows <= frame

@@ -27,7 +27,7 @@ class Role(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Element:
-    """One thing that a shot is made of, tied to files on disk.
+    """One thing that a shot is made of, linked to files on disk.
 
     `own_rate` is the rate a person gave where the files don't say one, or say a wrong one; `use`
     is how frames of another rate than the shot's are used. `base` is how far the shot's numbers

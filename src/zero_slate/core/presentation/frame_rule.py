@@ -243,7 +243,7 @@ def _field_readings(clock: Clock, origin: int, frames: range) -> tuple[str, ...]
 
 
 def _timecode_scale(anchor: TimecodeAnchor, view: FrameRange, frames: range) -> Scale:
-    """Lay out the scale of a timecode that is tied to the shot's frames."""
+    """Lay out the scale of a timecode that stands for the shot's frames."""
     at_start, start, ratio = anchor.label, anchor.frame, anchor.pace
     over, under = ratio.numerator, ratio.denominator
 

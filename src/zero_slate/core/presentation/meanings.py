@@ -194,7 +194,7 @@ def count(context: ShotContext) -> Sentence:
     if setup.count.at.from_source:
         known = context.anchor.file if setup.count.at is CountAt.FILE else context.anchor.timecode
         if known is None:
-            return Sentence("Not known until files are tied; numbered as it was until then.")
+            return Sentence("Not known until files are linked; numbered as it was until then.")
         said = "As in the files' names" if setup.count.at is CountAt.FILE else "Frames of timecode"
         return Sentence(f"{said}: the cut begins at {setup.cut_range.first}.")
     what = f"The {setup.count.at}'s first frame" + (

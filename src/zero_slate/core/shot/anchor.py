@@ -17,7 +17,7 @@ from zero_slate.core.time.rate import FrameRate
 class ClipSource:
     """The source frames, from midnight at a rate, that clip and cut began at when counted.
 
-    The count stays tied to them: a cut that begins earlier gets lower numbers, and no frame that
+    The count goes by them: a cut that begins earlier gets lower numbers, and no frame that
     is drawn already gets another.
     """
 

@@ -22,7 +22,7 @@ from zero_slate.core.time.marks import FrameMark
 
 @dataclass(frozen=True)
 class ShotContext:
-    """A setup, the edit it belongs to, the files tied to it and the colour config in use.
+    """A setup, the edit it belongs to, the files linked to it and the colour config in use.
 
     `event` is None for a shot that isn't in the cut; `names` and `probe` are None where no colour
     config could be read; `background` is its colour in the working space. `source`, `shift`,
@@ -94,7 +94,7 @@ class ShotContext:
 
     @cached_property
     def clock(self) -> Clock:
-        """What typed time is read by: the shot's rate, and the timecodes tied to its frames."""
+        """What typed time is read by: the shot's rate, and the timecodes that stand for its frames."""
         return clock_of(self.setup, self.event)
 
     @cached_property

@@ -107,7 +107,7 @@ class Handles:
 
 
 class CountAt(StrEnum):
-    """The moment that a count's number is tied to."""
+    """The moment that a count's number stands at."""
 
     CLIP = "clip"
     WORK = "work"

@@ -82,7 +82,7 @@ class NewShots:
             edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
             _, house_setup = house.latest_house(session)
             content = content_from_event(edit, event, house_setup)
-            # Its source is the edit itself, which moves: the count isn't tied to it.
+            # Its source is the edit itself, which moves: the count doesn't go by it.
             update = {"events": tuple(e.code for e in found), "source": None}
             content = content.model_copy(update=update)
             words = f"Set up as a comp of {', '.join(content.events)}"
@@ -131,6 +131,6 @@ class NewShots:
 
 
 def content_from_event(edit: EditFormat, event: CutEvent, house_setup: HouseSetup) -> Content:
-    """Return a shot that follows the edit in everything, its count tied to its source."""
+    """Return a shot that follows the edit in everything, its count going by its source."""
     setup = setup_from_event(edit, event, house=house_setup)
     return Content(setup=setup, source=clip_source(edit, event))

@@ -227,7 +227,7 @@ def _of_placing(context: ShotContext, canvas: Raster) -> Caption:
     )
     sizes = {placed_picture.source.size for placed_picture in context.placed_pictures}
     corner = f"{len(sizes)} sizes" if len(sizes) > 1 else str(context.setup.placing)
-    none = (Fact("Elements", "none tied yet", False),)
+    none = (Fact("Elements", "none linked yet", False),)
     return Caption("Pictures on the canvas", corner, facts or none)
 
 

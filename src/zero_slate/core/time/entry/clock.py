@@ -32,7 +32,7 @@ class TimecodeAnchor:
 
 @dataclass(frozen=True, slots=True)
 class Clock:
-    """A rate, whether its labels drop, and the timecodes that are tied to shot frames."""
+    """A rate, whether its labels drop, and the timecodes that stand for shot frames."""
 
     rate: FrameRate
     drop: bool = False
@@ -70,9 +70,9 @@ class Entry:
 def nearest_anchor(
     anchors: Iterable[TimecodeAnchor], label_text: str, drop: bool | None
 ) -> tuple[TimecodeAnchor, Timecode]:
-    """Return the tie that a label lies closest to in time, with the label at that tie's rate.
+    """Return the anchor that a label lies closest to in time, with the label at its rate.
 
-    Raises TimecodeRefusal where the label can't be at any of them, and ValueError without ties.
+    Raises TimecodeRefusal where the label can't be at any of them, and ValueError without anchors.
     """
     best: tuple[Fraction, TimecodeAnchor, Timecode] | None = None
     refused: Exception | None = None
