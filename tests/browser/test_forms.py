@@ -134,20 +134,20 @@ def test_a_bad_setup_file_is_told_and_changes_nothing(page: Page, tmp_path: Path
     expect(page.get_by_role("heading", name="Desk")).to_be_visible()
 
 
-def test_a_plate_is_laid_otherwise_untied_and_tied_again(page: Page) -> None:
+def test_a_plate_is_laid_otherwise_unlinked_and_linked_again(page: Page) -> None:
     open_shot(page, "FRO_0020")
     page.get_by_role("link", name="Media").click()
-    tied = page.get_by_role("region", name="Linked to this shot")
-    expect(tied).to_contain_text("agrees with the shot")
-    expect(tied).to_contain_text("R G B half")
-    tied.get_by_label("is laid on the shot").click()
+    linked = page.get_by_role("region", name="Linked to this shot")
+    expect(linked).to_contain_text("agrees with the shot")
+    expect(linked).to_contain_text("R G B half")
+    linked.get_by_label("is laid on the shot").click()
     page.get_by_role("option", name="by file number").click()
-    expect(tied).to_contain_text("by file number")
-    tied.get_by_role("button", name="Unlink").click()
-    expect(tied).to_contain_text("None yet")
+    expect(linked).to_contain_text("by file number")
+    linked.get_by_role("button", name="Unlink").click()
+    expect(linked).to_contain_text("None yet")
     folder = page.get_by_role("region", name="Folder")
     folder.get_by_role("button", name="Link as the plate").click()
-    expect(tied).to_contain_text("by timecode")
+    expect(linked).to_contain_text("by timecode")
     # Up to the shots, and into a folder with nothing to see.
     folder.get_by_role("button", name="orchard", exact=True).last.click()
     folder.get_by_role("button", name="edit", exact=True).click()

@@ -110,7 +110,7 @@ def test_work_waits_its_turn_and_has_a_bound() -> None:
     assert waiting[0].state == "stopped"
 
 
-def test_a_plate_is_tied_by_timecode_and_untied(slate: Slate, shot: int) -> None:
+def test_a_plate_is_linked_by_timecode_and_unlinked(slate: Slate, shot: int) -> None:
     element = slate.elements.link(shot, "media", PLATES, "FRO_0030_plate.####.exr", None)
     assert element.align == "timecode"
     (linked,) = slate.elements.linked(shot)

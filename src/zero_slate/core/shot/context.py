@@ -94,7 +94,7 @@ class ShotContext:
 
     @cached_property
     def clock(self) -> Clock:
-        """What typed time is read by: the shot's rate, and the timecodes that stand for its frames."""
+        """What typed time is read by: its rate, and the timecodes that stand for its frames."""
         return clock_of(self.setup, self.event)
 
     @cached_property

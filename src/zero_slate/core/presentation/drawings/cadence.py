@@ -35,7 +35,7 @@ class CadenceDrawing:
 
 
 def draw_cadences(context: ShotContext) -> tuple[CadenceDrawing, ...]:
-    """Draw the cadence of every element that has one, and of a retime that no plate is linked for."""
+    """Draw the cadence of every element that has one, and of a retime without a plate."""
     drawn = [draw_cadence(context, element) for element in context.elements[:MOST_DRAWN]]
     event = context.event
     if event is not None and event.speed not in (0, 1) and context.plate is None:
