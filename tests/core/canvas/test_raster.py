@@ -186,3 +186,22 @@ def test_the_drawing_has_overscan_region_and_masks_where_they_lie() -> None:
     assert drawing.region == Rect(480, 270, 960, 540)
     # 1080 × 9 ÷ 16 is 607.5: 607 whole pixels are kept, in the middle.
     assert drawing.guides[0].rect == Rect(656.5, 0, 607, 1080)
+
+
+@pytest.mark.parametrize(
+    ("shape", "largest"),
+    [
+        ((90_000, 1080), (32_768, 393)),
+        ((1080, 90_000), (393, 32_750)),
+        ((16, 9), (16, 9)),
+    ],
+)
+def test_the_largest_of_a_shape(shape: tuple[int, int], largest: tuple[int, int]) -> None:
+    assert largest_of_shape(*shape) == largest
+
+
+@given(st.integers(1, 200_000), st.integers(1, 200_000))
+def test_the_largest_of_any_shape_is_a_size_that_is_taken(width: int, height: int) -> None:
+    wide, tall = largest_of_shape(width, height)
+    assert Size(wide, tall).pixels == wide * tall
+    assert wide <= width

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from tests.core.canvas.test_raster import RASTERS
 from tests.core.scenes import CONTENT, context_for, header, plate
+from zero_slate.core.canvas.fit import Placement
 from zero_slate.core.canvas.overscan import Overscan
 from zero_slate.core.canvas.raster import Raster, Size
 from zero_slate.core.canvas.resize import KeepArtwork, bands_of, change_canvas, compose, seen_of
@@ -56,6 +57,35 @@ def test_a_taller_canvas_gains_where_the_anchor_says() -> None:
     made = change_canvas(HD, Raster(1920, 1200), KeepArtwork.LOWER)
     assert made.bands.words == "gained 120 px top"
     assert made.seen == 1
+
+
+KEEPS = st.sampled_from(list(KeepArtwork))
+PLACEMENTS = st.builds(Placement, *[st.fractions(F(1, 50), F(50), max_denominator=60)] * 6)
+
+
+@given(RASTERS, RASTERS, KEEPS, PLACEMENTS)
+def test_what_is_carried_along_keeps_its_shape(
+    before: Raster, after: Raster, keep: KeepArtwork, placed: Placement
+) -> None:
+    carried = change_canvas(before, after, keep).frame.carry(placed, after)
+    assert carried.stretch == placed.stretch
+    as_seen = carried.width * after.pixel_aspect / carried.height
+    assert as_seen == placed.width * before.pixel_aspect / placed.height
+
+
+@given(RASTERS, RASTERS, RASTERS, KEEPS, KEEPS, PLACEMENTS)
+def test_two_changes_carry_as_one_after_the_other(
+    first: Raster,
+    then: Raster,
+    last: Raster,
+    one: KeepArtwork,
+    other: KeepArtwork,
+    placed: Placement,
+) -> None:
+    begun = change_canvas(first, then, one).frame
+    later = change_canvas(then, last, other).frame
+    both = compose(begun, later).carry(placed, last)
+    assert both == later.carry(begun.carry(placed, then), last)
 
 
 @given(RASTERS, RASTERS, st.sampled_from(list(KeepArtwork)))
