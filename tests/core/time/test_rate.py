@@ -61,6 +61,23 @@ def test_refusals_name_the_limit(text: str, words: str) -> None:
 
 
 @pytest.mark.parametrize(
+    ("fraction", "nearest"),
+    [
+        (Fraction(0), "1"),
+        (Fraction(-24), "1"),
+        (Fraction(1001), "1000"),
+        (Fraction(2001, 2), "1000"),
+    ],
+)
+def test_a_rate_that_cant_be_names_the_nearest(fraction: Fraction, nearest: str) -> None:
+    with pytest.raises(RateRefusal) as refused:
+        FrameRate(fraction)
+    assert refused.value.nearest == nearest
+    assert FrameRate(Fraction(1, 1000)).nominal == 1
+    assert FrameRate(Fraction(1000)).nominal == 1000
+
+
+@pytest.mark.parametrize(
     ("a", "b", "seconds"),
     [("24", "24000/1001", "41.708"), ("30", "30000/1001", "33.367"), ("25", "24", "1.000")],
 )
