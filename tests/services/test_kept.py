@@ -1,6 +1,8 @@
 """What is kept in memory is what the database says, whoever wrote, and is made once."""
 
 import sqlite3
+import subprocess
+import sys
 import threading
 from collections.abc import Iterator
 from pathlib import Path
@@ -299,3 +301,17 @@ def test_a_home_of_before_stamps_is_brought_up_to_date(slate: Slate, config: Con
     with sqlite3.connect(path) as connection:
         names = {name for (name,) in connection.execute("SELECT name FROM sqlite_master")}
     assert {"table_version", "element_update", "setup_revision_update"} <= names
+
+
+def test_servers_that_start_at_once_on_a_new_home_all_start(tmp_path: Path) -> None:
+    opens = (
+        "import sys; from pathlib import Path; from zero_slate.store.database import Database; "
+        "Database(Path(sys.argv[1])).close()"
+    )
+    command = [sys.executable, "-c", opens, str(tmp_path / "zero-slate.db")]
+    starting = [
+        subprocess.Popen(command, stderr=subprocess.PIPE, text=True, encoding="utf-8")
+        for _ in range(4)
+    ]
+    assert [each.communicate(timeout=120)[1] for each in starting] == [""] * 4
+    assert [each.returncode for each in starting] == [0] * 4

@@ -75,7 +75,8 @@ def _engine(path: Path) -> Engine:
 def _migrate(engine: Engine) -> None:
     config = AlembicConfig()
     config.set_main_option("script_location", "zero_slate:store/migrations")
-    with engine.begin() as connection:
+    # Another server may be starting on the same home: whoever is second finds it done.
+    with engine.connect().execution_options(writing=True) as connection, connection.begin():
         config.attributes["connection"] = connection
         command.upgrade(config, "head")
 
