@@ -39,6 +39,12 @@ function job(): FollowedJob<State> {
 	}));
 }
 
+function opened(place: number): Line {
+	const line = Line.opened[place];
+	if (!line) return expect.fail(`no line ${place} was opened`);
+	return line;
+}
+
 /** Let what was promised happen. */
 const settle = () => new Promise((done) => setTimeout(done));
 
@@ -52,7 +58,7 @@ test('work is followed to its end, and what is new is joined to what was known',
 	const followed = job();
 	const over = followed.follow(async () => begun);
 	await settle();
-	const [line] = Line.opened;
+	const line = opened(0);
 	expect(line.address).toBe('/api/v1/shots/1/media-jobs/7/events');
 	expect(followed.busy).toBe(true);
 	line.tell('running', 'a');
@@ -80,7 +86,7 @@ test('a line that is cut is taken up again by itself; one that is closed is trou
 	const followed = job();
 	const over = followed.follow(async () => begun);
 	await settle();
-	const [line] = Line.opened;
+	const line = opened(0);
 	line.onerror?.();
 	expect(followed.trouble).toBe('');
 	line.close();
@@ -104,5 +110,5 @@ test('other work stops what was followed', async () => {
 	expect(Line.opened.map((line) => line.readyState)).toEqual([Line.CLOSED, 1]);
 	expect(followed.state?.id).toBe(8);
 	followed.forget();
-	expect([followed.state, Line.opened[1].readyState]).toEqual([null, Line.CLOSED]);
+	expect([followed.state, opened(1).readyState]).toEqual([null, Line.CLOSED]);
 });
