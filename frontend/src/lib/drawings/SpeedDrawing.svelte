@@ -3,6 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
+	import { momentShown } from './speed';
 	import Walker from './Walker.svelte';
 
 	let { drawing }: { drawing: Schema<'SpeedDrawing'> } = $props();
@@ -30,9 +31,7 @@
 
 	/** The moment of the walk that a rate shows after `elapsed` seconds. */
 	function shown(speed: Schema<'PlayedSpeed'>): number {
-		const drawn = Math.floor((elapsed * speed.numerator) / speed.denominator / frames);
-		const made = way === 'same drawings' ? pair[0]! : speed;
-		return (drawn * frames * made.denominator) / made.numerator;
+		return momentShown(elapsed, speed, way === 'same drawings' ? pair[0]! : speed, frames);
 	}
 
 	$effect(() => {
