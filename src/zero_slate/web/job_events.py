@@ -2,16 +2,57 @@
 
 import asyncio
 from collections.abc import AsyncIterator, Callable
-from typing import Any
+from typing import Any, Self
 
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from zero_slate.services.runtime.jobs import Job
+from zero_slate.web.models import ApiModel
 
 # No more often than a person can see, and often enough that nothing between cuts the line.
 AT_MOST_EVERY = 0.1
 AT_LEAST_EVERY = 15.0
+
+
+class JobState(ApiModel):
+    """How far a piece of work is, whatever its kind."""
+
+    id: int
+    """Its number."""
+    what: str
+    """What it does."""
+    state: str
+    """`waiting`, `running`, `done`, `stopped` or `failed`."""
+    done: int
+    """How much of it is done."""
+    total: int
+    """How much there is to do."""
+    message: str
+    """Why it stopped or failed."""
+
+    @classmethod
+    def told(cls, job: Job[Any], **came: Any) -> Self:
+        """Return a job's state as it is now, with what came of it in the fields of its kind."""
+        return cls(
+            id=job.id,
+            what=job.what,
+            state=job.state,
+            done=job.done,
+            total=job.total,
+            message=job.message,
+            **came,
+        )
+
+
+def tells(model: type[JobState]) -> dict[int | str, dict[str, Any]]:
+    """Describe an answer that tells of a job as it happens."""
+    return {
+        200: {
+            "description": f"A {model.__name__} at each step, until it ends.",
+            "content": {"text/event-stream": {"schema": {"type": "string"}}},
+        }
+    }
 
 
 def job_events(

@@ -10,7 +10,7 @@ from zero_slate.services.data_files import DataPage, Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.downloads import gives
-from zero_slate.web.job_events import job_events
+from zero_slate.web.job_events import JobState, job_events, tells
 from zero_slate.web.models import ApiModel
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.sheets import CHANGED, answer
@@ -44,21 +44,9 @@ class ColumnChoice(ApiModel):
     """The places of the columns that hold frames, from 0."""
 
 
-class DataJob(ApiModel):
+class DataJob(JobState):
     """How far the renumbering of a file is, in bytes."""
 
-    id: int
-    """Its number."""
-    what: str
-    """What it does."""
-    state: str
-    """`waiting`, `running`, `done`, `stopped` or `failed`."""
-    done: int
-    """How many bytes are read."""
-    total: int
-    """How many bytes there are."""
-    message: str
-    """Why it stopped or failed."""
     result: Renumbering | None
     """What came of it, once it is done."""
 
@@ -66,15 +54,7 @@ class DataJob(ApiModel):
     def of(cls, job: Job[Renumbering], _: int = 0) -> "DataJob":
         """Take a job's state as it is now."""
         result = job.results[0] if job.results else None
-        return cls(
-            id=job.id,
-            what=job.what,
-            state=job.state,
-            done=job.done,
-            total=job.total,
-            message=job.message,
-            result=result,
-        )
+        return cls.told(job, result=result)
 
 
 @router.post("/data-files", status_code=201, responses=problems(404, 422))
@@ -124,10 +104,7 @@ def get_data_job(slate: TheSlate, shot_id: int, number: int) -> DataJob:
     response_class=StreamingResponse,
     responses={
         **problems(404),
-        200: {
-            "description": "A DataJob at each step, until it ends.",
-            "content": {"text/event-stream": {"schema": {"type": "string"}}},
-        },
+        **tells(DataJob),
     },
 )
 def follow_data_job(slate: TheSlate, shot_id: int, number: int) -> Any:

@@ -7,8 +7,7 @@ from fastapi.responses import StreamingResponse
 
 from zero_slate.services.media.lines import MediaLine
 from zero_slate.services.runtime.jobs import Job
-from zero_slate.web.job_events import job_events
-from zero_slate.web.models import ApiModel
+from zero_slate.web.job_events import JobState, job_events, tells
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.elements import FolderPath
 from zero_slate.web.slate import TheSlate
@@ -18,21 +17,9 @@ router = APIRouter(prefix="/shots/{shot_id}/media-jobs", tags=["elements"])
 Since = Annotated[int, Query(ge=0, description="How many results are known already.")]
 
 
-class MediaJob(ApiModel):
+class MediaJob(JobState):
     """How far the reading of a folder is, in files."""
 
-    id: int
-    """Its number."""
-    what: str
-    """What it does."""
-    state: str
-    """`waiting`, `running`, `done`, `stopped` or `failed`."""
-    done: int
-    """How many files are read."""
-    total: int
-    """How many files there are."""
-    message: str
-    """Why it stopped or failed."""
     first: int
     """The number of the first of these results, from 0."""
     results: list[MediaLine]
@@ -41,17 +28,7 @@ class MediaJob(ApiModel):
     @classmethod
     def of(cls, job: Job[MediaLine], since: int = 0) -> "MediaJob":
         """Take a job's state as it is now, with its results from a number on."""
-        results = job.results[since:]
-        return cls(
-            id=job.id,
-            what=job.what,
-            state=job.state,
-            done=job.done,
-            total=job.total,
-            message=job.message,
-            first=since,
-            results=results,
-        )
+        return cls.told(job, first=since, results=job.results[since:])
 
 
 @router.post("", status_code=202, responses=problems(403, 404, 422))
@@ -71,10 +48,7 @@ def get_media_job(slate: TheSlate, shot_id: int, number: int, since: Since = 0) 
     response_class=StreamingResponse,
     responses={
         **problems(404),
-        200: {
-            "description": "A MediaJob at each step, until it ends.",
-            "content": {"text/event-stream": {"schema": {"type": "string"}}},
-        },
+        **tells(MediaJob),
     },
 )
 def follow_media_job(
