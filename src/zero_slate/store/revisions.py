@@ -157,9 +157,11 @@ def before_batch(session: Session, batch_id: int) -> dict[int, SetupRevision]:
     return {row.shot_id: row for row in rows}
 
 
-def revisions_in_batch(session: Session, batch_id: int) -> int:
-    """Return how many shots one change gave a new version."""
-    found = session.scalar(
-        select(func.count()).select_from(SetupRevision).where(SetupRevision.batch_id == batch_id)
+def revisions_in_batches(session: Session, batch_ids: Iterable[int]) -> dict[int, int]:
+    """Return how many shots each of some changes gave a new version; one that gave none is out."""
+    rows = session.execute(
+        select(SetupRevision.batch_id, func.count())
+        .where(SetupRevision.batch_id.in_(list(batch_ids)))
+        .group_by(SetupRevision.batch_id)
     )
-    return found or 0
+    return {batch_id: shots for batch_id, shots in rows if batch_id is not None}

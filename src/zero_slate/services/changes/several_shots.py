@@ -230,13 +230,14 @@ class Batches:
                 .offset(window.offset)
                 .limit(window.limit)
             ).all()
+            shots = revisions.revisions_in_batches(session, [row.id for row in rows])
             return tuple(
                 BatchEntry(
                     row.id,
                     row.what,
                     row.who,
                     row.at,
-                    revisions.revisions_in_batch(session, row.id),
+                    shots.get(row.id, 0),
                     row.undone_at,
                 )
                 for row in rows
