@@ -5,7 +5,7 @@ from zero_slate.core.checks.match import match
 from zero_slate.core.presentation.drawings.canvas import draw_canvas
 from zero_slate.core.presentation.printed_sheet import PrintedItem, PrintedSheet
 from zero_slate.files.framing_chart import write_chart
-from zero_slate.files.sheet_pdf import write_sheet
+from zero_slate.files.sheet_pdf.writer import write_sheet
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.sheets import Shots
 

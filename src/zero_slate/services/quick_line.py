@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.settings.index import SETTINGS
-from zero_slate.core.settings.quick_line import LONGEST_LINE, QuickWord, read_quick
+from zero_slate.core.settings.quick_line.line import LONGEST_LINE, QuickWord, read_quick
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.sheets import Shots
 

@@ -29,9 +29,10 @@ def row(*lengths: int, gap: int = 0) -> list[CutEvent]:
     [
         ([], "two or more"),
         (row(40), "two or more"),
-        (row(40, 40, gap=1), "don't adjoin: 1 frame lie"),
+        (row(40, 40, gap=1), "don't adjoin: 1 frame lies between them"),
         (row(40, 40, gap=12), "don't adjoin: 12 frames lie between them"),
         (row(40, 40, gap=-3), "don't adjoin: 3 frames overlap"),
+        (row(40, 40, gap=-1), "don't adjoin: 1 frame overlaps"),
     ],
 )
 def test_events_that_dont_adjoin_are_refused(events: list[CutEvent], words: str) -> None:

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from tests.core.scenes import CLOCK, SETUP
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.settings.index import SETTINGS
-from zero_slate.core.settings.quick_line import QuickReading, read_quick
+from zero_slate.core.settings.quick_line.line import QuickReading, read_quick
 from zero_slate.core.shot.change import apply
 from zero_slate.core.time.frames import FrameRange
 

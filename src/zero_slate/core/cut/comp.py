@@ -1,11 +1,12 @@
 """A comp: one shot for several adjoining events of the cut, its range their union."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from fractions import Fraction
 from itertools import pairwise
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.cut.comparison import CutChange, RecutShot
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.time.frames import FrameRange
 
@@ -18,10 +19,9 @@ def require_adjoining(events: Sequence[CutEvent]) -> None:
         gap = after.record.first - before.record.last - 1
         if gap:
             apart = counted(abs(gap), "frame")
-            raise Refusal(
-                f"{before.code} and {after.code} don't adjoin: {apart} "
-                f"{'lie between them' if gap > 0 else 'overlap'}."
-            )
+            ending = "s" if abs(gap) == 1 else ""
+            verb = f"lie{ending} between them" if gap > 0 else f"overlap{ending}"
+            raise Refusal(f"{before.code} and {after.code} don't adjoin: {apart} {verb}.")
 
 
 def joined(events: Sequence[CutEvent], code: str) -> CutEvent | None:
@@ -49,3 +49,24 @@ def joined(events: Sequence[CutEvent], code: str) -> CutEvent | None:
         first.record_drop,
         Fraction(1),
     )
+
+
+def compare_comp(
+    code: str, events: Collection[str], before: Sequence[CutEvent], after: Sequence[CutEvent]
+) -> RecutShot | None:
+    """Return what became of the comp of `events`; None where either cut has none of them.
+
+    Its length alone tells, since its source is the edit.
+    """
+    former, event = (
+        joined([each for each in cut if each.code in events], code) for cut in (before, after)
+    )
+    if former is None or event is None:
+        return None
+    tail = event.length - former.length
+    moved = event.record.first - former.record.first
+    if tail:
+        change = CutChange.LONGER if tail > 0 else CutChange.SHORTER
+    else:
+        change = CutChange.MOVED if moved else CutChange.UNCHANGED
+    return RecutShot(change, code, former, event, 0, tail, moved)

@@ -71,6 +71,11 @@ class RecutShot:
         return bool(self.former and self.event and self.former.code != self.event.code)
 
     @property
+    def known_as(self) -> str:
+        """The code that the shot has until the recut is taken."""
+        return self.former.code if self.former else self.code
+
+    @property
     def asks_something(self) -> bool:
         """Whether the shot's own frames have to change."""
         return self.renamed or self.change not in (
@@ -97,24 +102,24 @@ def compare(
     by_reel: dict[str, list[CutEvent]] = defaultdict(list)
     for event in gone.values():
         by_reel[event.reel].append(event)
-    told = []
+    shots = []
     taken: set[str] = set()
     for code, event in new.items():
         if code in old:
-            told.append(_one(old[code], event))
+            shots.append(_one(old[code], event))
             continue
         former, uncertain = _by_source(event, by_reel[event.reel], taken, answers or {})
         if former is not None:
             taken.add(former.code)
-            told.append(_one(former, event))
+            shots.append(_one(former, event))
         else:
-            told.append(RecutShot(CutChange.NEW, code, None, event, uncertain=uncertain))
-    told += [
+            shots.append(RecutShot(CutChange.NEW, code, None, event, uncertain=uncertain))
+    shots += [
         RecutShot(CutChange.GONE, code, event, None)
         for code, event in gone.items()
         if code not in taken
     ]
-    return tuple(told)
+    return tuple(shots)
 
 
 def tally(shots: Iterable[RecutShot]) -> dict[CutChange, int]:
@@ -184,9 +189,9 @@ def gained(former: CutEvent, event: CutEvent) -> tuple[int, int]:
 def covered(
     required: FrameRange, has: FrameRange, missing: Sequence[FrameRange]
 ) -> tuple[int, int, int]:
-    """Return how many frames of what is asked aren't there: at head, at tail and in between.
+    """Return how many frames of what is required aren't there: at head, at tail and in between.
 
-    `has` is what the shot has now; `missing` are the frames of `asked` that no file holds.
+    `has` is what the shot has now; `missing` are the frames of `required` that no file holds.
     """
     head = max(0, min(has.first - required.first, required.length))
     tail = max(0, min(required.last - has.last, required.length))

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from pydantic import Field
 
-from zero_slate.services.cuts.recutting import RecutPage, RecutResult
+from zero_slate.services.cuts.recut_answers import RecutPage, RecutResult
 from zero_slate.web.models import ApiModel
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate

@@ -1,0 +1,1 @@
+"""The printed sheet: one page of PDF, drawn in lines and text."""
