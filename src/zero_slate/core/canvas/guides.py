@@ -115,8 +115,10 @@ class Guides(TextValue):
                 if refusal.nearest and _like_a_shape(word):
                     works.append(refusal.nearest)
                 continue
-            masks.append(Mask(word.replace("/", ":").replace(" ", "")))
-            works.append(masks[-1].written)
+            mask = Mask(word.replace("/", ":").replace(" ", ""))
+            if mask not in masks:
+                masks.append(mask)
+                works.append(mask.written)
         if refused:
             refused.nearest = ", ".join(works[: len(PLAIN)]) or "none"
             raise refused

@@ -28,17 +28,18 @@ class Region(TextValue):
     def __post_init__(self) -> None:
         if self.whole:
             return
-        for what, value, least in (
+        sides = (
             ("width", self.width, 1),
             ("height", self.height, 1),
             ("left edge", self.x, 0),
             ("upper edge", self.y, 0),
-        ):
+        )
+        for what, value, least in sides:
             if not least <= value <= LONGEST_SIDE:
                 raise Refusal(
                     f"A region's {what} of {value} is out of range: it takes {least} to "
                     f"{LONGEST_SIDE}.",
-                    nearest="all",
+                    nearest=_written(*(min(max(v, low), LONGEST_SIDE) for _, v, low in sides)),
                 )
 
     @property
@@ -82,4 +83,8 @@ class Region(TextValue):
     def __str__(self) -> str:
         if self.whole:
             return "all"
-        return f"{self.width}x{self.height} at {self.x},{self.y}"
+        return _written(self.width, self.height, self.x, self.y)
+
+
+def _written(width: int, height: int, x: int, y: int) -> str:
+    return f"{width}x{height} at {x},{y}"
