@@ -1,11 +1,11 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
+import { svelteTesting } from '@testing-library/svelte/vite';
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig(({ mode }) => ({
-	plugins: [tailwindcss(), sveltekit()],
+export default defineConfig({
+	// The last runs tests with what a browser would load, and takes away what each has rendered.
+	plugins: [tailwindcss(), sveltekit(), svelteTesting()],
 	server: { proxy: { '/api': 'http://127.0.0.1:8765' } },
-	// Units run with what a browser would load, though none is there.
-	resolve: mode === 'test' ? { conditions: ['browser'] } : {},
 	test: { environment: 'jsdom', include: ['src/**/*.test.ts'] }
-}));
+});
