@@ -39,8 +39,9 @@ class Lacking:
 def recut(content: Content, context: ShotContext, shot: RecutShot) -> Content:
     """Return a shot's content with what the recut asks: ranges, clip, label and code.
 
-    `context` is the content's, with the event of the new cut. A clip grows to hold the new work
-    range and never shrinks; a comp keeps its code. A locked work range changes with the rest: who
+    `context` is the content's, with the event of the new cut. A clip grows where it doesn't hold
+    the new work range; one that was the work range and holds the new one stays so. A comp keeps
+    its code. A locked work range changes with the rest: who
     stores the answer asks for the lock.
     """
     required = context.required
