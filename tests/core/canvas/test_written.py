@@ -202,6 +202,17 @@ def test_what_cannot_be_is_refused_with_the_nearest_that_works(
     parse(nearest)
 
 
+@pytest.mark.parametrize(
+    ("overscan", "edges"),
+    [("64x36", (64, 36)), ("200 %", (2000, 1001)), ("0.1 %", (1, 1)), ("10x5 %", (100, 26))],
+)
+def test_overscan_reaches_whole_pixels_beyond_each_edge(
+    overscan: str, edges: tuple[int, int]
+) -> None:
+    # Per cent are of the whole size, half of them on each side, up to whole pixels.
+    assert Overscan.parse(overscan).edges(Size(2000, 1001)) == edges
+
+
 def test_a_region_is_as_large_as_it_says_or_as_the_canvas() -> None:
     canvas = Size(1920, 1080)
     assert Region().size(canvas) == canvas

@@ -7,11 +7,18 @@ from typing import Any
 import pytest
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.time.cadence import Fitted, RateUse, cadence_name, field_sources
+from zero_slate.core.time.cadence import (
+    CadenceCell,
+    Fitted,
+    RateUse,
+    cadence_name,
+    field_sources,
+    strip,
+)
 from zero_slate.core.time.entry.clock import Clock, Entry, TimecodeAnchor, nearest_anchor
 from zero_slate.core.time.entry.lengths import read_length
 from zero_slate.core.time.entry.moments import write_moment
-from zero_slate.core.time.entry.ranges import read_whole
+from zero_slate.core.time.entry.ranges import read_ends, read_whole
 from zero_slate.core.time.frames import (
     FURTHEST,
     MOST_HANDLES,
@@ -347,3 +354,70 @@ def test_frames_that_land_on_one_are_named() -> None:
 )
 def test_a_shift_is_written_in_milliseconds(seconds: str, words: str) -> None:
     assert milliseconds(Fraction(seconds)) == words
+
+
+@pytest.mark.parametrize(
+    ("n", "own", "rate", "cells"),
+    [
+        # 12.5 in 25: each picture twice, drawn for two rounds.
+        (9, FrameRate(Fraction(25, 2)), PAL, [(0, 0, 0), (0, 1, 0), (1, 0, 0), (1, 1, 0)]),
+        # 50 in 25: every other picture is passed over.
+        (9, FrameRate(Fraction(50)), PAL, [(0, 0, 0), (2, 0, 1)]),
+        # Three frames of it are all that there are, though the cadence comes round after 25.
+        (4, FILM_24, PAL, [(0, 0, 0), (0, 1, 0), (1, 0, 0), (2, 0, 0)]),
+    ],
+)
+def test_a_strip_is_drawn_until_it_has_come_round(
+    n: int, own: FrameRate, rate: FrameRate, cells: list[tuple[int, int, int]]
+) -> None:
+    assert strip(Fitted(n, own, rate, RateUse.TIME)) == tuple(
+        CadenceCell(frame, (source,), bool(again), skipped)
+        for frame, (source, again, skipped) in enumerate(cells)
+    )
+
+
+def test_a_strip_of_fields_says_which_frames_show_nothing_new() -> None:
+    cells = strip(Fitted(100, FILM, NTSC, RateUse.TIME), fields=True)
+    assert [cell.sources for cell in cells[:5]] == [(0, 0), (1, 1), (1, 2), (2, 3), (3, 3)]
+    assert [cell.again for cell in cells[:5]] == [False, False, False, False, True]
+    assert len(cells) == 10
+    # At 12.5 in 25 every second frame shows the picture before it in both its fields.
+    twos = strip(Fitted(100, FrameRate(Fraction(25, 2)), PAL, RateUse.TIME), fields=True)
+    assert [cell.again for cell in twos] == [False, True, False, True]
+
+
+@pytest.mark.parametrize(
+    ("first", "last", "typed", "run"),
+    [
+        ("1010", "nonsense", ("first",), (1010, 1100)),
+        ("nonsense", "1090", ("last",), (1009, 1090)),
+        ("+1", "-10", ("first", "last"), (1010, 1090)),
+        ("1020", "50f", ("first", "last"), (1020, 1069)),
+    ],
+)
+def test_a_field_that_was_not_typed_keeps_what_stands(
+    first: str, last: str, typed: tuple[str, ...], run: tuple[int, int]
+) -> None:
+    entry = Entry(Clock(FILM_24), FrameRange(1009, 1100), typed)
+    assert read_ends(first, last, entry) == FrameRange(*run)
+
+
+@pytest.mark.parametrize(
+    ("text", "works"),
+    [
+        ("x", "A range is two frames"),
+        ("1001-", "A range is two frames"),
+        ("1001 1100", "A range is two frames"),
+        ("1001+x", "A length is frames"),
+    ],
+)
+def test_what_would_work_as_a_range_is_said(text: str, works: str) -> None:
+    with pytest.raises(Refusal, match=works):
+        read_whole(text, Entry(Clock(FILM_24), FrameRange(1009, 1100)), 1009)
+
+
+def test_a_label_in_colons_drops_where_its_anchor_does() -> None:
+    anchor = TimecodeAnchor("record", Timecode.parse("00:00:59;29", NTSC), 1001)
+    assert nearest_anchor((anchor,), "00:01:00:02", None)[1].frames == 1800
+    with pytest.raises(TimecodeRefusal, match="left out"):
+        nearest_anchor((anchor,), "00:01:00:00", None)

@@ -30,7 +30,7 @@
 
 	const alignOf = (words: string) =>
 		(Object.keys(ALIGNS) as Schema<'Align'>[]).find((key) => ALIGNS[key] === words);
-	const said = $derived(linked.line.header['rate'] ?? 'not said');
+	const said = $derived(linked.line.header['rate'] ?? 'not stated');
 </script>
 
 <MediaCard line={linked.line}>
@@ -54,7 +54,7 @@
 		style="width: 12ch"
 		aria-label="Rate of {linked.line.name}"
 		placeholder={said}
-		title="Empty: what its files say ({said})"
+		title="Empty: what its files state ({said})"
 		value={linked.own_rate ?? ''}
 		onchange={(event) => onrate(event.currentTarget.value, linked.use)}
 	/>

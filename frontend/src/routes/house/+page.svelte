@@ -110,7 +110,7 @@
 				{/if}
 			</div>
 			{#if shot !== null}<p class="pb-2 text-sm text-ink2">
-					As the shot's setup is. Untick what the house keeps.
+					Taken from the shot's setup. Untick what the house keeps.
 				</p>{/if}
 			{#if said.problem}<p role="alert" class="pb-2 text-red">{said.problem}</p>{/if}
 			{#each said.changes as each (each.key)}

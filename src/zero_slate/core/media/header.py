@@ -118,4 +118,4 @@ def channel_words(channels: tuple[Channel, ...]) -> str:
 
 
 def _say(value: object) -> str:
-    return str(value) if value else "not said"
+    return str(value) if value else "not stated"
