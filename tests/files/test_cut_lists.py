@@ -131,7 +131,7 @@ def test_black_is_no_shot_and_a_nameless_clip_goes_by_its_reel() -> None:
         (b"<?xml version='1.0'?><xmeml/>", "is XML"),
         (b"{}", "nothing in it is an OpenTimelineIO timeline"),
         (b'{"OTIO_SCHEMA": "Timeline.1",\n "name": ', "Line 2: the JSON breaks off"),
-        (b'{"OTIO_SCHEMA": "Clip.2", "name": "x"}', "can't be read: While reading object named"),
+        (b'{"OTIO_SCHEMA": "Clip.2", "name": "x"}', "holds a Clip, not a timeline"),
         (otio.adapters.write_to_string(otio.schema.Clip("x"), "otio_json").encode(), "not a timel"),
         (edl(ONE)[:75], "Line 3: event 001 has . whole timecodes and needs 4"),
         (

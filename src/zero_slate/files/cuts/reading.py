@@ -1,10 +1,6 @@
 """Reads a cut list of whatever form it has."""
 
-import codecs
-import json
 import re
-
-import msgspec
 
 from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.time.rate import FrameRate
@@ -13,8 +9,6 @@ from zero_slate.files.cuts.edl import is_edl, read_edl
 from zero_slate.files.cuts.timeline import read_otio
 
 LARGEST = 256 * 2**20
-# How OpenTimelineIO names the retimes that are read.
-RETIMES = (b"LinearTimeWarp", b"FreezeFrame")
 
 # A text of megabytes isn't copied to see how it begins.
 _JSON = re.compile(r"\s*[{\[]")
@@ -38,9 +32,7 @@ def read_cut_list(
         raise CutRefusal("The file is empty: it holds no cut.")
     text = _decode(content)
     if _JSON.match(text):
-        _check_json(content.removeprefix(codecs.BOM_UTF8))
-        retimed = any(schema in content for schema in RETIMES)
-        read = read_otio(text, drop, rule, retimed=retimed)
+        read = read_otio(text, drop, rule)
         if rate is not None and read.rate != rate:
             raise CutRefusal(
                 f"The list is at {read.rate} and {rate} was asked: they are not the same edit.",
@@ -69,32 +61,3 @@ def _decode(content: bytes) -> str:
     except UnicodeDecodeError:
         # Old systems write EDLs in Latin-1, which every byte belongs to.
         return content.decode("latin-1")
-
-
-class _Root(msgspec.Struct):
-    """What is looked at of a JSON text: all of it is checked, only this is kept."""
-
-    OTIO_SCHEMA: str
-
-
-_ROOT = msgspec.json.Decoder(_Root)
-
-
-def _check_json(content: bytes) -> None:
-    """Refuse JSON that breaks off or is something else.
-
-    The library itself can't be trusted with it: damaged JSON may end the whole program.
-    """
-    try:
-        _ROOT.decode(content)
-        return
-    except msgspec.DecodeError:
-        pass  # The standard library says where, and takes the NaN that some writers leave.
-    try:
-        said = json.loads(content)
-    except json.JSONDecodeError as error:
-        raise CutRefusal(
-            f"the JSON breaks off or is damaged here ({error.msg.lower()}).", line=error.lineno
-        ) from error
-    if not isinstance(said, dict) or "OTIO_SCHEMA" not in said:
-        raise CutRefusal("The file is JSON, but nothing in it is an OpenTimelineIO timeline.")

@@ -1,4 +1,8 @@
-"""OpenTimelineIO timelines, turned into events."""
+"""OpenTimelineIO timelines, turned into events.
+
+A timeline is what `otio_json` reads, or one that an adapter of the library has made: both have the
+same attributes, and say by `schema_name` what they are.
+"""
 
 from collections.abc import Iterator
 from dataclasses import replace
@@ -6,98 +10,98 @@ from fractions import Fraction
 from math import ceil
 from typing import Any
 
-import opentimelineio as otio
-
 from zero_slate.core.base.figures import round_half_up
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
+from zero_slate.files.cuts.otio_json import TOO_DEEP, Item, decode
 
 ONE = Fraction(1)
+# What stands on a track and is shown; a stack or track within is one shot.
+_SHOTS = ("Clip", "Stack", "Track")
+_NO_SHOTS = "The cut list holds no shots: no clip lies on a picture track."
 
 
-def read_otio(text: str, drop: bool, rule: CodeRule, *, retimed: bool = True) -> CutList:
+def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
     """Read OpenTimelineIO JSON: one timeline, at the rate it says itself.
 
-    `drop` says how the edit labels its frames, which the format doesn't keep; `retimed` whether
-    any clip in it is. Raises CutRefusal.
+    `drop` says how the edit labels its frames, which the format doesn't keep. Raises CutRefusal.
     """
-    try:
-        root = otio.adapters.read_from_string(text, "otio_json")
-    except (otio.exceptions.OTIOError, ValueError, LookupError, TypeError) as error:
-        reason = str(error.args[0] if error.args else error).strip().rstrip(".")
-        raise CutRefusal(f"The OpenTimelineIO file can't be read: {reason}.") from error
-    if isinstance(root, otio.schema.SerializableCollection):
-        timelines = [each for each in root if isinstance(each, otio.schema.Timeline)]
+    root = decode(text)
+    if root.schema_name() == "SerializableCollection":
+        timelines = [each for each in root if each.schema_name() == "Timeline"]
         if len(timelines) != 1:
             raise CutRefusal(
                 f"The file holds {len(timelines)} timelines; a cut is read from exactly one."
             )
         root = timelines[0]
-    if not isinstance(root, otio.schema.Timeline):
-        raise CutRefusal(
-            f"The file holds a {type(root).__name__}, not a timeline with a cut in it."
-        )
+    if root.schema_name() != "Timeline":
+        raise CutRefusal(f"The file holds a {root.schema_name()}, not a timeline with a cut in it.")
+    if root.tracks is None:
+        raise CutRefusal(_NO_SHOTS)
+    # What lies straight on the stack is a layer by itself: a track of one.
+    root.tracks.children = [
+        each
+        if each.schema_name() == "Track"
+        else Item("Track.1", each.name, children=[each], enabled=each.enabled)
+        for each in root.tracks
+    ]
     try:
         rate = _rate_of(root)
+        return read_timeline(root, rate, drop and rate.has_drop_frame, rule, form="OpenTimelineIO")
+    except CutRefusal:
+        raise
     except Refusal as refusal:
-        raise CutRefusal(str(refusal)) from refusal
-    drop = drop and rate.has_drop_frame
-    return read_timeline(root, rate, drop, rule, form="OpenTimelineIO", retimed=retimed)
+        raise CutRefusal(str(refusal), nearest=refusal.nearest) from refusal
+    except RecursionError as error:
+        raise CutRefusal(TOO_DEEP) from error
 
 
 def read_timeline(
-    timeline: Any,
-    rate: FrameRate,
-    drop: bool,
-    rule: CodeRule,
-    *,
-    form: str,
-    retimed: bool = True,
+    timeline: Any, rate: FrameRate, drop: bool, rule: CodeRule, *, form: str
 ) -> CutList:
-    """Gather the events of all picture tracks, in the order of the edit.
-
-    `retimed` says whether any clip is: asking each for its effects is the dearest question.
-    """
+    """Gather the events of all picture tracks, in the order of the edit."""
     notes: list[str] = []
     clock = _Clock(rate)
-    tracks = [t for t in timeline.tracks if t.kind == otio.schema.TrackKind.Video]
+    tracks = _picture_tracks(timeline)
     events = [
         event
         for track in tracks
-        for event in _track_events(
-            track, _start(timeline, track, clock), clock, drop, rule, retimed, notes
-        )
+        for event in _track_events(track, _start(timeline, track, clock), clock, drop, rule, notes)
     ]
     if not events:
-        raise CutRefusal("The cut list holds no shots: no clip lies on a picture track.")
+        raise CutRefusal(_NO_SHOTS)
     if len(tracks) > 1:
         events.sort(key=lambda event: (event.record.first, event.track))
         events = [replace(event, position=place) for place, event in enumerate(events, start=1)]
     return CutList(timeline.name or "", form, rate, drop, tuple(events), tuple(notes))
 
 
+def _picture_tracks(timeline: Any) -> list[Any]:
+    return [track for track in timeline.tracks if track.kind == "Video"]
+
+
 def _rate_of(timeline: Any) -> FrameRate:
     start = timeline.global_start_time
     if start is not None:
         return FrameRate.from_float(start.rate)
-    for track in timeline.tracks:
-        if track.kind == otio.schema.TrackKind.Video:
-            for item in track:
-                if isinstance(item, otio.schema.Clip):
-                    return FrameRate.from_float(_inside(item).duration.rate)
-    raise CutRefusal("The cut list holds no shots: no clip lies on a picture track.")
+    for track in _picture_tracks(timeline):
+        for item in track:
+            if item.schema_name() == "Clip":
+                return FrameRate.from_float(_inside(item).duration.rate)
+    raise CutRefusal(_NO_SHOTS)
 
 
 def _inside(item: Any) -> Any:
     """Return what is used of an item: its own range, or all its media has."""
     try:
         return item.source_range or item.trimmed_range()
-    except (otio.exceptions.OTIOError, ValueError) as error:
+    except (AttributeError, ValueError) as error:
         raise CutRefusal(
-            f"“{item.name}” says no source range, and its media doesn't say what it has."
+            f"“{item.name or item.schema_name()}” says no source range, and its media doesn't say "
+            "what it has."
         ) from error
 
 
@@ -151,16 +155,14 @@ def _track_events(
     clock: _Clock,
     drop: bool,
     rule: CodeRule,
-    retimed: bool,
     notes: list[str],
 ) -> Iterator[CutEvent]:
     """Yield a track's clips as events; a transition's frames belong to both of its sides."""
     rate = clock.rate
     at = start
     items = list(track)
-    kinds = [type(item) for item in items]
-    transitions = {i for i, kind in enumerate(kinds) if kind is otio.schema.Transition}
-    gap = otio.schema.Gap
+    kinds = [item.schema_name() for item in items]
+    transitions = {i for i, kind in enumerate(kinds) if kind == "Transition"}
     name = track.name or "V"
     place = 0
     for index, item in enumerate(items):
@@ -168,22 +170,24 @@ def _track_events(
             continue
         inside = _inside(item)
         length = clock.frames(inside.duration)
-        if kinds[index] is gap:
+        if kinds[index] not in _SHOTS:
+            if kinds[index] != "Gap":
+                notes.append(f"“{item.name or kinds[index]}” is no shot, and is left out.")
             at += length
             continue
         media = getattr(item, "media_reference", None)
-        reel = media.name if media is not None else ""
+        reel = (media.name if media is not None else "") or ""
         title = item.name or reel or f"clip {index + 1}"
         if length <= 0:
             raise CutRefusal(f"“{title}” has a source range of no length.")
-        before = clock.frames(items[index - 1].in_offset) if index - 1 in transitions else 0
-        after = clock.frames(items[index + 1].out_offset) if index + 1 in transitions else 0
+        before = _reach(items[index - 1].in_offset, clock) if index - 1 in transitions else 0
+        after = _reach(items[index + 1].out_offset, clock) if index + 1 in transitions else 0
         record_in, record_length = at - before, length + before + after
         at += length
         if not item.enabled:
             continue
         place += 1
-        speed = _speed(item.effects) if retimed else ONE
+        speed = _speed(item.effects)
         begins = inside.start_time
         own = clock.rate_of(begins)
         first = clock.own_frames(begins)
@@ -217,14 +221,19 @@ def _track_events(
         )
 
 
+def _reach(offset: Any, clock: _Clock) -> int | Fraction:
+    return 0 if offset is None else clock.frames(offset)
+
+
 def _nearest(value: int | Fraction) -> int:
     return value if isinstance(value, int) else round_half_up(value)
 
 
 def _speed(effects: Any) -> Fraction:
     for effect in effects:
-        if isinstance(effect, otio.schema.FreezeFrame):
+        kind = effect.schema_name()
+        if kind == "FreezeFrame":
             return Fraction(0)
-        if isinstance(effect, otio.schema.LinearTimeWarp):
+        if kind == "LinearTimeWarp":
             return Fraction(effect.time_scalar).limit_denominator(100_000)
     return ONE
