@@ -230,10 +230,10 @@ def test_one_timeline_in_a_collection_is_read_and_two_are_refused() -> None:
         (timeline(track(clip("a", 0, 1e300))), "out of range"),
         (timeline(track(clip("a", 1e300))), "out of range"),
         (timeline(track(clip("a", 0, -5))), "has a source range of no length"),
-        (timeline(track(clip("a")), global_start_time=time(0, 0)), "more than 0"),
-        (timeline(track(clip("a")), global_start_time=time(0, 1e12)), "at most 1000"),
-        (timeline(track(clip("a", source_range=span(0, 24, -24)))), "more than 0"),
-        (timeline(track(holder("Stack.1"))), "no length|more than 0"),
+        (timeline(track(clip("a")), global_start_time=time(0, 0)), "0.01 to 1000"),
+        (timeline(track(clip("a")), global_start_time=time(0, 1e12)), "0.01 to 1000"),
+        (timeline(track(clip("a", source_range=span(0, 24, -24)))), "0.01 to 1000"),
+        (timeline(track(holder("Stack.1"))), "no length|0.01"),
     ],
 )
 def test_what_is_no_timeline_is_refused_by_name(root: object, words: str) -> None:

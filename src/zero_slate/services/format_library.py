@@ -26,6 +26,7 @@ from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.formats import FORMAT, own_formats
 from zero_slate.store.stamps import formats_stamp
 from zero_slate.store.tables import OwnFormat
+from zero_slate.store.written import written
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,7 +135,7 @@ class Library:
             if own_id is None:
                 return _line(made, self._keep(session, made))
             row = session.get_one(OwnFormat, own_id)
-            row.name, row.content = made.name, FORMAT.dump_json(made).decode()
+            row.name, row.content = made.name, written(FORMAT, made)
             row.who, row.at = self.workspace.who, self.workspace.now()
             return _line(made, own_id)
 
@@ -176,7 +177,7 @@ class Library:
     def _keep(self, session: Session, made: Format) -> int:
         row = OwnFormat(
             name=made.name,
-            content=FORMAT.dump_json(made).decode(),
+            content=written(FORMAT, made),
             who=self.workspace.who,
             at=self.workspace.now(),
         )

@@ -16,7 +16,7 @@ from zero_slate.core.time.entry.clock import Clock
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.guards import Conflict
 from zero_slate.store import revisions
-from zero_slate.store.house import latest_house
+from zero_slate.store.house import latest_house, write_house
 from zero_slate.store.tables import HouseRevision, Shot
 
 
@@ -121,7 +121,7 @@ class House:
                 session.add(
                     HouseRevision(
                         number=number + 1,
-                        content=after.model_dump_json(),
+                        content=write_house(after),
                         who=self.workspace.who,
                         at=self.workspace.now(),
                     )
@@ -135,7 +135,7 @@ class House:
             if number != base or number == 0:
                 raise Refusal("There is no change of the house setup to take back.")
             row = session.get(HouseRevision, number - 1)
-            content = row.content if row else HouseSetup().model_dump_json()
+            content = row.content if row else write_house(HouseSetup())
             session.add(
                 HouseRevision(
                     number=number + 1,

@@ -1,6 +1,7 @@
 """Cuts and their events."""
 
 from collections.abc import Iterable
+from contextlib import suppress
 from fractions import Fraction
 from functools import lru_cache
 
@@ -11,6 +12,7 @@ from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.tables import Cut, Event
+from zero_slate.store.unreadable import reason
 
 
 def latest_cut(session: Session, production_id: int) -> Cut | None:
@@ -56,9 +58,25 @@ def add_events(session: Session, cut_id: int, events: Iterable[CutEvent]) -> Non
 
 
 def events_of(session: Session, cut_id: int) -> list[CutEvent]:
-    """Return a cut's events in order."""
+    """Return a cut's events in order, but for those that can't be read."""
     rows = session.scalars(select(Event).where(Event.cut_id == cut_id).order_by(Event.position))
-    return [_event(row) for row in rows]
+    return _events(rows)
+
+
+def unreadable_events(session: Session, cut_id: int) -> dict[str, str]:
+    """Return why events of a cut can't be read, by their code."""
+    found = {}
+    for row in session.scalars(select(Event).where(Event.cut_id == cut_id)):
+        try:
+            _event(row)
+        except (ValueError, TypeError, ArithmeticError) as error:
+            found[str(row.code)] = reason(error)
+    return found
+
+
+def count_events(session: Session, cut_id: int) -> int:
+    """Return how many events a cut has, those that can't be read too."""
+    return session.scalar(select(func.count()).where(Event.cut_id == cut_id)) or 0
 
 
 def events_named(session: Session, cut_id: int, codes: Iterable[str]) -> list[CutEvent]:
@@ -68,7 +86,15 @@ def events_named(session: Session, cut_id: int, codes: Iterable[str]) -> list[Cu
         .where(Event.cut_id == cut_id, Event.code.in_(list(codes)))
         .order_by(Event.position)
     )
-    return [_event(row) for row in rows]
+    return _events(rows)
+
+
+def _events(rows: Iterable[Event]) -> list[CutEvent]:
+    found = []
+    for row in rows:
+        with suppress(ValueError, TypeError, ArithmeticError):
+            found.append(_event(row))
+    return found
 
 
 @lru_cache(maxsize=256)

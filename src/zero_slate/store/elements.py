@@ -1,6 +1,8 @@
 """Files linked to shots."""
 
 from collections import defaultdict
+from collections.abc import Iterable
+from contextlib import suppress
 
 from pydantic import TypeAdapter
 from sqlalchemy import select
@@ -13,23 +15,28 @@ from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.revisions import MOST_VARIABLES, batched
 from zero_slate.store.tables import ElementRow
+from zero_slate.store.unreadable import Unreadable, readable
 
 MEDIA = TypeAdapter(Media)
 
 
 def element_of(row: ElementRow) -> Element:
-    """Return what a row holds."""
-    return Element(
-        row.id,
-        row.role,
-        MEDIA.validate_json(row.media),
-        Align(row.align),
-        FrameRate.parse(row.own_rate) if row.own_rate else None,
-        RateUse(row.use),
-        row.base,
-        FitMode(row.placing) if row.placing else None,
-        row.line,
-    )
+    """Return what a row holds. Raises Unreadable."""
+
+    def read(media: str) -> Element:
+        return Element(
+            row.id,
+            row.role,
+            MEDIA.validate_json(media),
+            Align(row.align),
+            FrameRate.parse(row.own_rate) if row.own_rate else None,
+            RateUse(row.use),
+            row.base,
+            FitMode(row.placing) if row.placing else None,
+            row.line,
+        )
+
+    return readable(f"The {row.role} linked to this shot", read, row.media)
 
 
 def element_rows(session: Session, shot_id: int) -> list[ElementRow]:
@@ -41,12 +48,21 @@ def element_rows(session: Session, shot_id: int) -> list[ElementRow]:
     )
 
 
+def elements_of(rows: Iterable[ElementRow]) -> tuple[Element, ...]:
+    """Return what rows hold, but for those that can't be read: their page says so of them."""
+    found = []
+    for row in rows:
+        with suppress(Unreadable):
+            found.append(element_of(row))
+    return tuple(found)
+
+
 def elements_of_shots(session: Session, shot_ids: list[int]) -> dict[int, tuple[Element, ...]]:
-    """Return the elements of many shots at once."""
+    """Return the elements of many shots at once, but for those that can't be read."""
     found: dict[int, list[Element]] = defaultdict(list)
     for ids in batched(shot_ids, MOST_VARIABLES):
         for row in session.scalars(
             select(ElementRow).where(ElementRow.shot_id.in_(ids)).order_by(ElementRow.id)
         ):
-            found[row.shot_id].append(element_of(row))
+            found[row.shot_id] += elements_of([row])
     return {shot_id: tuple(elements) for shot_id, elements in found.items()}

@@ -1,8 +1,10 @@
 """Revisions of setups and edit formats."""
 
 from collections.abc import Iterable, Iterator, Sequence
+from contextlib import suppress
 from itertools import islice
 
+from pydantic import TypeAdapter
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session, aliased
 
@@ -10,11 +12,16 @@ from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.shot.history import Action, Step
 from zero_slate.core.shot.state import Content
 from zero_slate.store.tables import EditRevision, SetupRevision, Shot
+from zero_slate.store.unreadable import Unreadable, readable
+from zero_slate.store.written import written
+
+_CONTENT = TypeAdapter(Content)
+_EDIT_FORMAT = TypeAdapter(EditFormat)
 
 
 def content_of(row: SetupRevision) -> Content:
-    """Return a revision's content."""
-    return _content(row.content)
+    """Return a revision's content. Raises Unreadable."""
+    return readable(f"Version {row.number}", _content, row.content)
 
 
 # SQLite takes no more in one question than this by far.
@@ -30,7 +37,7 @@ def batched(ids: Sequence[int], most: int) -> Iterator[Sequence[int]]:
 def _content(text: str) -> Content:
     """Read a content once: it can't be changed, and a production's are read again and again."""
     known = _contents.get(text)
-    return known if known is not None else _remember(text, Content.model_validate_json(text))
+    return known if known is not None else _remember(text, _CONTENT.validate_json(text))
 
 
 def _remember(text: str, content: Content) -> Content:
@@ -47,8 +54,8 @@ MOST_CONTENTS = 12_000
 
 
 def write_content(content: Content) -> str:
-    """Return a content as it is stored; whoever reads that text has this content."""
-    text = content.model_dump_json()
+    """Return a content as it is stored: read back, it is this content. Raises NotKept."""
+    text = written(_CONTENT, content)
     _remember(text, content)
     return text
 
@@ -87,23 +94,34 @@ def latest_setups(session: Session, shot_ids: Sequence[int]) -> dict[int, SetupR
 
 
 def contents_of(session: Session, production_id: int) -> dict[int, Content]:
-    """Return what stands of every shot of a production, by its id."""
+    """Return what stands of every shot of a production that can be read, by its id."""
     ids = list(session.scalars(select(Shot.id).where(Shot.production_id == production_id)))
-    return {shot_id: content_of(row) for shot_id, row in latest_setups(session, ids).items()}
+    found = {}
+    for shot_id, row in latest_setups(session, ids).items():
+        with suppress(Unreadable):
+            found[shot_id] = content_of(row)
+    return found
 
 
 def contents_numbered(
     session: Session, revision_ids: Iterable[int]
-) -> dict[int, tuple[int, Content]]:
-    """Return the numbers and contents of some revisions, by the id of their shot."""
-    found: dict[int, tuple[int, Content]] = {}
+) -> dict[int, tuple[int, Content | Unreadable]]:
+    """Return the numbers and contents of some revisions, by the id of their shot.
+
+    In place of a content that can't be read stands why.
+    """
+    found: dict[int, tuple[int, Content | Unreadable]] = {}
     for ids in batched(sorted(revision_ids), MOST_VARIABLES):
         rows = session.execute(
             select(SetupRevision.shot_id, SetupRevision.number, SetupRevision.content).where(
                 SetupRevision.id.in_(ids)
             )
         )
-        found.update({shot_id: (number, _content(text)) for shot_id, number, text in rows})
+        for shot_id, number, text in rows:
+            try:
+                found[shot_id] = (number, readable(f"Version {number}", _content, text))
+            except Unreadable as error:
+                found[shot_id] = (number, error)
     return found
 
 
@@ -139,8 +157,14 @@ def latest_edit(session: Session, production_id: int) -> EditRevision:
 
 
 def edit_format_of(row: EditRevision) -> EditFormat:
-    """Return an edit revision's content."""
-    return EditFormat.model_validate_json(row.content)
+    """Return an edit revision's content. Raises Unreadable."""
+    what = f"Version {row.number} of the edit format"
+    return readable(what, _EDIT_FORMAT.validate_json, row.content)
+
+
+def write_edit_format(edit: EditFormat) -> str:
+    """Return an edit format as it is stored: read back, it is this one. Raises NotKept."""
+    return written(_EDIT_FORMAT, edit)
 
 
 def before_batch(session: Session, batch_id: int) -> dict[int, SetupRevision]:

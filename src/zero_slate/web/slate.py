@@ -1,5 +1,6 @@
 """The services of one installation, joined, and how a request gets at them."""
 
+from functools import partial
 from typing import Annotated
 
 from fastapi import Depends, Request
@@ -32,6 +33,7 @@ from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.making import NewShots
 from zero_slate.services.shots.sheets import Shots
+from zero_slate.services.shots.showing import require_shown
 
 
 class Slate:
@@ -47,6 +49,7 @@ class Slate:
         self.edit_formats = EditFormats(self.workspace, self.judged)
         self.cuts = CutReading(self.workspace, self.productions)
         self.shots = Shots(self.workspace)
+        self.workspace.before_commit.append(partial(require_shown, self.workspace))
         self.new_shots = NewShots(self.workspace)
         self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
         self.volumes = Volumes(self.workspace)

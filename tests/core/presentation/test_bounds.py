@@ -40,7 +40,7 @@ def test_a_long_shots_rule_is_read_as_far_as_a_screen_shows() -> None:
 
 
 def test_a_cadence_that_takes_too_long_to_come_round_has_no_name() -> None:
-    slow = Fitted(10**6, FrameRate(Fraction(1, 1000)), FAST, RateUse.TIME)
+    slow = Fitted(10**6, SLOW, FAST, RateUse.TIME)
     assert cadence_name(slow) == ""
-    passed = Fitted(10**6, FAST, FrameRate(Fraction(1, 1000)), RateUse.TIME)
+    passed = Fitted(10**6, FAST, SLOW, RateUse.TIME)
     assert passed.skipped(4) == (1, 2, 3, 4)

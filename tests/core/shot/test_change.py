@@ -46,7 +46,7 @@ def test_a_part_that_is_not_typed_keeps_its_value() -> None:
         ("canvas", {"width": ""}, "width", "Nothing is written", {}),
         ("pixel_aspect", {"ratio": "1:0"}, "ratio", "1:16", {"ratio": "1:1"}),
         ("rate", {"rate": "25i"}, "rate", "two ways", {"rate": "50i"}),
-        ("rate", {"rate": "0"}, "rate", "more than 0", {"rate": "1"}),
+        ("rate", {"rate": "0"}, "rate", "0.01 to 1000", {"rate": "0.01"}),
         (
             "work_range",
             {"first": "1200"},

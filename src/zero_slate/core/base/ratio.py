@@ -19,7 +19,10 @@ COMMON_PIXEL_ASPECTS = tuple(
 )  # fmt: skip
 
 WIDEST_PIXEL = 16
-_RATIO = re.compile(r"(\d{1,6}(?:\.\d{1,6})?)\s*(?:[:/]\s*(\d{1,6}(?:\.\d{1,6})?))?")
+# A ratio is kept in so many digits above and below; whatever is kept is written and read again.
+MOST_DIGITS = 12
+_FIGURE = rf"[0-9]{{1,{MOST_DIGITS}}}(?:\.[0-9]{{1,6}})?"
+_RATIO = re.compile(rf"({_FIGURE})\s*(?:[:/]\s*({_FIGURE}))?")
 
 
 class RatioRefusal(Refusal):
@@ -50,6 +53,12 @@ def require_pixel_aspect(value: Fraction, written: str | None = None) -> Fractio
             f"A pixel aspect of {written or write_ratio(value)} is out of range: "
             f"it takes 1:{WIDEST_PIXEL} to {WIDEST_PIXEL}:1.",
             nearest=nearest,
+        )
+    if max(value.numerator, value.denominator) >= 10**MOST_DIGITS:
+        raise RatioRefusal(
+            f"A pixel aspect of {written or write_ratio(value)} is finer than it is kept: it takes "
+            f"a ratio of at most {MOST_DIGITS} digits above and below.",
+            nearest=write_ratio(value.limit_denominator(10**6)),
         )
     return value
 
@@ -89,7 +98,7 @@ PixelAspect = Annotated[
             "type": "string",
             "title": "Pixel aspect",
             "description": "Width of a pixel over its height, as in 16:11.",
-            "pattern": r"^\d{1,6}(\.\d{1,6})?\s*([:/]\s*\d{1,6}(\.\d{1,6})?)?$",
+            "pattern": rf"^{_FIGURE}\s*([:/]\s*{_FIGURE})?$",
         }
     ),
 ]

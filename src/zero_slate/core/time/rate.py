@@ -14,18 +14,22 @@ from zero_slate.core.base.figures import decimal, round_half_up
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import text_schema
 
-HIGHEST = 1000
+# A frame lasts from a millisecond to a hundred seconds.
+LOWEST = Fraction(1, 100)
+HIGHEST = Fraction(1000)
 # A decimal this close to k × 1000/1001 is how people write that ratio: 23.98, 29.97.
 NEARNESS = Fraction(5, 1000)
 NTSC_BASES = (24, 30, 48, 60, 120)
 # SMPTE ST 12-1 defines drop-frame for 30000/1001, ST 12-3 for 60000/1001.
 DROP_RATES = (Fraction(30000, 1001), Fraction(60000, 1001))
+# A ratio is kept in so many digits above and below; whatever is kept is written and read again.
+MOST_DIGITS = 18
 # With the letter i, figures up to here are read as frames by some and as fields by others.
 AMBIGUOUS_FIELDS = 30
 
 _WRITTEN = re.compile(
-    r"""(?P<figure> \d{1,9} (?: \.\d{1,9} )? )
-        (?: \s* / \s* (?P<over> \d{1,9} ) )?
+    rf"""(?P<figure> [0-9]{{1,{MOST_DIGITS}}} (?: \.[0-9]{{1,9}} )? )
+        (?: \s* / \s* (?P<over> [0-9]{{1,{MOST_DIGITS}}} ) )?
         \s* (?P<kind> p | psf | i )?
         (?: \s* fps )?""",
     re.VERBOSE | re.IGNORECASE,
@@ -38,7 +42,7 @@ class RateRefusal(Refusal):
 
 @dataclass(frozen=True, slots=True, order=True)
 class FrameRate:
-    """Frames per second as an exact ratio, more than 0 and at most 1000.
+    """Frames per second as an exact ratio of at most 18 digits, from 0.01 to 1000.
 
     `nominal` is the timecode base: the rate rounded to a whole number, at least 1.
     """
@@ -47,11 +51,18 @@ class FrameRate:
     nominal: int = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
-        if not 0 < self.fraction <= HIGHEST:
+        if not LOWEST <= self.fraction <= HIGHEST:
             raise RateRefusal(
-                f"A rate of {decimal(self.fraction, 3, trim=True)} frames a second is out of "
-                f"range: it takes more than 0 and at most {HIGHEST}.",
-                nearest="1" if self.fraction <= 0 else str(HIGHEST),
+                f"A rate of {decimal(self.fraction, 6, trim=True)} frames a second is out of "
+                "range: it takes 0.01 to 1000.",
+                nearest="0.01" if self.fraction < LOWEST else "1000",
+            )
+        if max(self.fraction.numerator, self.fraction.denominator) >= 10**MOST_DIGITS:
+            nearest = self.fraction.limit_denominator(10**9)
+            raise RateRefusal(
+                f"A rate of {decimal(self.fraction, 9)} frames a second is finer than it is kept: "
+                f"it takes a ratio of at most {MOST_DIGITS} digits above and below.",
+                nearest=f"{nearest.numerator}/{nearest.denominator}",
             )
         object.__setattr__(self, "nominal", max(1, round_half_up(self.fraction)))
 

@@ -10,6 +10,7 @@ from zero_slate.core.shot.state import Content
 from zero_slate.services.productions.judged import JudgedShot
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.differences import what_changed
+from zero_slate.services.shots.showing import is_stored
 from zero_slate.store import revisions
 from zero_slate.store.tables import Batch, SetupRevision, Shot
 
@@ -56,3 +57,4 @@ def add_versions(session: Session, rows: Sequence[Mapping[str, object]], now: st
         return
     session.execute(insert(SetupRevision), list(map(dict, rows)))
     session.execute(update(Shot), [{"id": row["shot_id"], "touched_at": now} for row in rows])
+    is_stored(session, (int(str(row["shot_id"])) for row in rows))

@@ -12,13 +12,15 @@ from zero_slate.core.media.header import Media
 from zero_slate.core.media.placement import placement_words
 from zero_slate.core.time.cadence import RateUse, usual_use
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.services.media.lines import MediaLine, media_line
+from zero_slate.services.media.lines import MediaLine, media_line, unreadable_line
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
 from zero_slate.store import elements
 from zero_slate.store.tables import ElementRow
+from zero_slate.store.unreadable import Unreadable
+from zero_slate.store.written import written
 
 MOST_LINKED = 40
 
@@ -83,10 +85,8 @@ class Elements:
             own_rate, placing, line = None, None, False
             how = str(usual_use(media.header.rate, loaded.content.setup.rate))
             for row in elements.element_rows(session, shot_id):
-                same = (row.volume, row.folder, elements.element_of(row).media.name) == (
-                    volume,
-                    folder,
-                    name,
+                same = (row.volume, row.folder) == (volume, folder) and any(
+                    each.media.name == name for each in elements.elements_of([row])
                 )
                 if same:
                     own_rate, how = row.own_rate, row.use
@@ -101,7 +101,7 @@ class Elements:
                 volume=volume,
                 folder=folder,
                 align=str(align or fitting_align(media, loaded)),
-                media=elements.MEDIA.dump_json(media).decode(),
+                media=written(elements.MEDIA, media),
                 own_rate=own_rate,
                 use=how,
                 base=loaded.content.shift,
@@ -141,25 +141,27 @@ class Elements:
         loaded = self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
-        context = loaded.stored
-        return tuple(
-            LinkedElement(
-                row.id,
-                row.role,
-                row.volume,
-                row.folder,
-                row.at,
-                row.who,
-                row.own_rate,
-                RateUse(row.use),
-                element.placing,
-                loaded.content.setup.placing,
-                element.line,
-                placement_words(context.place_picture(element), context.setup.raster),
-                media_line(context, element),
-            )
-            for row, element in ((row, elements.element_of(row)) for row in rows)
-        )
+        return tuple(_linked(row, loaded) for row in rows)
+
+
+def _linked(row: ElementRow, loaded: Loaded) -> LinkedElement:
+    about = (row.id, row.role, row.volume, row.folder, row.at, row.who)
+    context, placing = loaded.stored, loaded.content.setup.placing
+    try:
+        element = elements.element_of(row)
+    except Unreadable as error:
+        line = unreadable_line(row.role, f"{error} Read it again, or unlink it.")
+        return LinkedElement(*about, None, RateUse.FRAME, None, placing, False, "", line)
+    return LinkedElement(
+        *about,
+        row.own_rate,
+        element.use,
+        element.placing,
+        placing,
+        element.line,
+        placement_words(context.place_picture(element), context.setup.raster),
+        media_line(context, element),
+    )
 
 
 def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:

@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass, replace
 
-from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import STATE_WORDS, Severity, State
 from zero_slate.core.checks.match import match
 from zero_slate.core.media.element import Element
@@ -84,22 +83,10 @@ def media_line(context: ShotContext, element: Element) -> MediaLine:
     )
 
 
-def unreadable_line(found: Found, refusal: Refusal) -> MediaLine:
+def unreadable_line(name: str, why: str, kind: str = "", count: int = 0) -> MediaLine:
     """Return what can be said of something that can't be read."""
-    return MediaLine(
-        found.name,
-        kind_of(found),
-        State.UNKNOWN,
-        STATE_WORDS[State.UNKNOWN],
-        "",
-        len(found.files),
-        None,
-        {},
-        (),
-        None,
-        str(refusal),
-        None,
-    )
+    word = STATE_WORDS[State.UNKNOWN]
+    return MediaLine(name, kind, State.UNKNOWN, word, "", count, None, {}, (), None, why, None)
 
 
 def kind_of(found: Found) -> str:

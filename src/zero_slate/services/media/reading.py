@@ -5,7 +5,7 @@ from zero_slate.core.media.element import Element, Role
 from zero_slate.core.time.cadence import usual_use
 from zero_slate.files.media.folders import Found
 from zero_slate.services.media.elements import fitting_align
-from zero_slate.services.media.lines import MediaLine, media_line, unreadable_line
+from zero_slate.services.media.lines import MediaLine, kind_of, media_line, unreadable_line
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.shots.loading import Loaded
@@ -46,7 +46,7 @@ def _line_of(loaded: Loaded, found: Found, job: Job[MediaLine], before: int) -> 
     try:
         media = found.read(lambda done: job.step(before + done))
     except Refusal as refusal:
-        return unreadable_line(found, refusal)
+        return unreadable_line(found.name, str(refusal), kind_of(found), len(found.files))
     use = usual_use(media.header.rate, loaded.content.setup.rate)
     align = fitting_align(media, loaded)
     return media_line(loaded.stored, Element(0, Role.PLATE, media, align, None, use))

@@ -11,6 +11,7 @@ from zero_slate.core.presentation.cut_table import cut_row
 from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.services.productions.judged import (
+    DamagedShot,
     JudgedProduction,
     JudgedProductions,
     JudgedShot,
@@ -88,7 +89,13 @@ def _lines(judged: JudgedProduction, before: set[str] | None) -> Iterable[ShotLi
         if event.code in again:
             others = [str(e.record_in) for e in again[event.code][1:]]
             note = f"also at {', '.join(others)}"
-        yield _line(event, judged.shots.get(event.code), edit, note)
+        if event.code in judged.damaged:
+            yield _damaged_line(event, judged.damaged[event.code], edit)
+        else:
+            yield _line(event, judged.shots.get(event.code), edit, note)
+    for code, broken in judged.damaged.items():
+        if code not in seen:
+            yield _damaged_line(None, broken, edit)
     for code, known in judged.shots.items():
         if code not in seen:
             yield _line(None, known, edit, "not in this cut" if cut else "")
@@ -129,6 +136,22 @@ def _calm(tally: Tally) -> str:
     if tally.new:
         return f"{tally.new} not set up yet"
     return "Every shot follows the edit" if tally.follows else "No shots yet"
+
+
+def _damaged_line(event: CutEvent | None, broken: DamagedShot, edit: EditFormat) -> ShotLine:
+    return ShotLine(
+        broken.shot_id,
+        broken.code,
+        "",
+        State.UNKNOWN,
+        "can't be read",
+        str(event.record_in) if event else None,
+        str(event.source_in) if event else None,
+        event.length if event else None,
+        float(edit.raster.display_aspect),
+        None,
+        broken.why,
+    )
 
 
 def _line(

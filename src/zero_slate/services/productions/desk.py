@@ -1,15 +1,32 @@
 """The desk: productions, and recent shots."""
 
-from sqlalchemy import func, select
+from dataclasses import dataclass
 
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import STATE_WORDS, State
 from zero_slate.core.checks.match import rate_warning
-from zero_slate.services.productions.judged import JudgedProduction, JudgedProductions
+from zero_slate.services.productions.judged import (
+    JudgedProduction,
+    JudgedProductions,
+    production_of,
+)
 from zero_slate.services.productions.pages import DeskPage, ProductionCard, RecentShot, Tally
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.store.tables import Production, Shot
 
 RECENT_SHOTS = 8
+UNKNOWN_SHAPE = 16 / 9
+
+
+@dataclass(frozen=True, slots=True)
+class _Damaged:
+    """A production whose edit format can't be read, and why."""
+
+    production: Production
+    why: str
 
 
 class Desk:
@@ -29,7 +46,7 @@ class Desk:
                 .group_by(Production.id)
                 .order_by(touched.desc(), Production.id.desc())
             ).all()
-            every = {each: self.judged.of(session, each) for each in ids}
+            every = {each: self._judged(session, each) for each in ids}
             recent = session.scalars(
                 select(Shot).order_by(Shot.touched_at.desc(), Shot.id.desc()).limit(RECENT_SHOTS)
             ).all()
@@ -39,12 +56,26 @@ class Desk:
             self.workspace.who,
         )
 
+    def _judged(self, session: Session, production_id: int) -> JudgedProduction | _Damaged:
+        try:
+            return self.judged.of(session, production_id)
+        except Refusal as refusal:
+            return _Damaged(production_of(session, production_id), str(refusal))
 
-def _card(judged: JudgedProduction) -> ProductionCard:
-    production, edit = judged.production, judged.edit
+
+def _card(judged: JudgedProduction | _Damaged) -> ProductionCard:
+    production = judged.production
+    if isinstance(judged, _Damaged):
+        return ProductionCard(
+            production.id, production.title, production.kind, judged.why, None, Tally.of(()), 0
+        )
+    edit = judged.edit
     codes = dict.fromkeys(event.code for event in judged.events)
     states = [shot.found.state for shot in judged.shots.values()]
-    states += [State.NEW for code in codes if code not in judged.shots]
+    states += [State.UNKNOWN for _ in judged.damaged]
+    states += [
+        State.NEW for code in codes if code not in judged.shots and code not in judged.damaged
+    ]
     return ProductionCard(
         production.id,
         production.title,
@@ -56,8 +87,24 @@ def _card(judged: JudgedProduction) -> ProductionCard:
     )
 
 
-def _recent(judged: JudgedProduction, row: Shot) -> RecentShot:
-    shot = judged.shots[row.code]
+def _recent(judged: JudgedProduction | _Damaged, row: Shot) -> RecentShot:
+    shot = None if isinstance(judged, _Damaged) else judged.shots.get(row.code)
+    if shot is None or isinstance(judged, _Damaged):
+        why = judged.why if isinstance(judged, _Damaged) else judged.damaged[row.code].why
+        return RecentShot(
+            row.id,
+            row.code,
+            "",
+            judged.production.title,
+            State.UNKNOWN,
+            "can't be read",
+            why,
+            row.touched_at,
+            "",
+            UNKNOWN_SHAPE,
+            UNKNOWN_SHAPE,
+            why,
+        )
     setup, found = shot.content.setup, shot.found
     return RecentShot(
         shot.shot_id,

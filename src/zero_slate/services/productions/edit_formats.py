@@ -50,7 +50,7 @@ def edit_revision(
     return EditRevision(
         production_id=production_id,
         number=number,
-        content=edit.model_dump_json(),
+        content=revisions.write_edit_format(edit),
         what=what,
         who=workspace.who,
         at=workspace.now(),

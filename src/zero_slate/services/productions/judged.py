@@ -1,21 +1,26 @@
 """Every shot of a production, judged: once as long as what it is judged by stands."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import Match, match
 from zero_slate.core.cut.comp import joined
 from zero_slate.core.cut.events import CutEvent, first_by_code
+from zero_slate.core.media.element import Element
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Content
+from zero_slate.logs import fail
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace, is_writing
 from zero_slate.store import cuts, elements, revisions
 from zero_slate.store.stamps import ShotStamp, shot_stamps, whole_stamp
-from zero_slate.store.tables import Cut, EditRevision, Production
+from zero_slate.store.tables import Cut, EditRevision, Production, Shot
+from zero_slate.store.unreadable import Unreadable, reason
 
 # A production of 2,000 shots takes some 20 MB.
 KEPT_PRODUCTIONS = 8
@@ -34,6 +39,15 @@ class JudgedShot:
 
 
 @dataclass(frozen=True, slots=True)
+class DamagedShot:
+    """A shot, or an event of the cut, that can't be read or judged, and why."""
+
+    shot_id: int | None
+    code: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
 class JudgedProduction:
     """A production in one snapshot: its edit format, its latest cut, and its shots."""
 
@@ -44,6 +58,8 @@ class JudgedProduction:
     events: Sequence[CutEvent]
     shots: dict[str, JudgedShot]
     """By code: in the order of the cut, then those that aren't in it."""
+    damaged: dict[str, DamagedShot]
+    """By code, those that can't be read or judged: the others stand as if they weren't there."""
     stamps: dict[int, ShotStamp]
 
 
@@ -89,28 +105,71 @@ class JudgedProductions:
         events = self.events_of(session, cut)
         stamps = shot_stamps(session, production.id)
         known = former.stamps if former else {}
-        before = {shot.shot_id: shot for shot in former.shots.values()} if former else {}
+        before: dict[int, JudgedShot | DamagedShot] = {}
+        if former:
+            before = {each.shot_id: each for each in former.shots.values()}
+            before |= {each.shot_id: each for each in former.damaged.values() if each.shot_id}
         new = [shot_id for shot_id, stamp in stamps.items() if known.get(shot_id) != stamp]
         contents = revisions.contents_numbered(session, [stamps[each].setup for each in new])
         linked = elements.elements_of_shots(session, new)
+        rows = session.execute(
+            select(Shot.id, Shot.code).where(Shot.production_id == production.id)
+        )
+        codes = {row.id: row.code for row in rows}
         by_code = first_by_code(events)
-        shots = {}
+        shots: dict[str, JudgedShot] = {}
+        damaged = self._damaged_events(session, cut, events)
         for shot_id in stamps:
-            if shot_id not in contents:
-                shots[before[shot_id].content.setup.code] = before[shot_id]
-                continue
-            version, content = contents[shot_id]
-            code = content.setup.code
+            each = before.get(shot_id)
+            if shot_id in contents or each is None:
+                version, content = contents[shot_id]
+                each = self._judge_one(
+                    shot_id, version, content, codes[shot_id], edit, events, by_code, linked
+                )
+            if isinstance(each, DamagedShot):
+                damaged[each.code] = each
+            else:
+                shots[each.content.setup.code] = each
+        ordered = dict(sorted(shots.items(), key=lambda each: _place(each[1], len(events))))
+        return JudgedProduction(production, row, edit, cut, events, ordered, damaged, stamps)
+
+    def _judge_one(
+        self,
+        shot_id: int,
+        version: int,
+        content: Content | Unreadable,
+        code: str,
+        edit: EditFormat,
+        events: Sequence[CutEvent],
+        by_code: Mapping[str, CutEvent],
+        linked: Mapping[int, tuple[Element, ...]],
+    ) -> JudgedShot | DamagedShot:
+        if isinstance(content, Unreadable):
+            return DamagedShot(shot_id, code, str(content))
+        try:
             own = by_code.get(code)
             if content.events:
                 own = joined([e for e in events if e.code in content.events], code)
-            context = ShotContext.of(
-                content, edit, own, linked.get(shot_id, ()), self.workspace.names
+            found = linked.get(shot_id, ())
+            context = ShotContext.of(content, edit, own, found, self.workspace.names)
+            return JudgedShot(
+                shot_id, version, content, context, match(context, content.departures)
             )
-            found = match(context, content.departures)
-            shots[code] = JudgedShot(shot_id, version, content, context, found)
-        ordered = dict(sorted(shots.items(), key=lambda each: _place(each[1], len(events))))
-        return JudgedProduction(production, row, edit, cut, events, ordered, stamps)
+        except (ValueError, LookupError, TypeError, ArithmeticError) as error:
+            fail("a shot can't be judged", error, shot=shot_id)
+            return DamagedShot(
+                shot_id, code, f"Version {version} can't be judged: {reason(error)}."
+            )
+
+    def _damaged_events(
+        self, session: Session, cut: Cut | None, events: Sequence[CutEvent]
+    ) -> dict[str, DamagedShot]:
+        if cut is None or cuts.count_events(session, cut.id) == len(events):
+            return {}
+        return {
+            code: DamagedShot(None, code, f"Its event in the cut can't be read: {why}.")
+            for code, why in cuts.unreadable_events(session, cut.id).items()
+        }
 
 
 def _place(shot: JudgedShot, last: int) -> tuple[int, str]:
@@ -130,6 +189,9 @@ def production_of(session: Session, production_id: int) -> Production:
 def shots_of(judged: JudgedProduction, shot_ids: Sequence[int]) -> list[JudgedShot]:
     """Return some shots of a production. Raises NotFound for one that isn't in it."""
     by_id = {shot.shot_id: shot for shot in judged.shots.values()}
+    for each in judged.damaged.values():
+        if each.shot_id in shot_ids:
+            raise Refusal(f"{each.code} can't be changed with others. {each.why}")
     missing = set(shot_ids) - by_id.keys()
     if missing:
         raise NotFound(f"Shot {min(missing)} isn't in this production.")

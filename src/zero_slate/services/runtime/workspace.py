@@ -1,6 +1,6 @@
 """What every service works with: configuration, database, colour config and volumes."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
@@ -34,6 +34,8 @@ class Workspace:
         self.database = Database(config.database)
         self.locks = config.read_locks()
         self.color_config = config.color_config or colour.DEFAULT_CONFIG
+        self.before_commit: list[Callable[[Session], None]] = []
+        """What looks at a session's changes before they are kept, and may refuse them."""
 
     @property
     def names(self) -> ColourNames:
@@ -73,6 +75,9 @@ class Workspace:
         """Open a session whose changes are on disk when it ends, or not made at all."""
         with self.database.writing() as session:
             yield session
+            session.flush()
+            for check in self.before_commit:
+                check(session)
 
     def volume(self, name: str) -> Path:
         """Return a volume's root folder. Raises NotFound."""

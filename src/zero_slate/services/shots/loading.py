@@ -67,7 +67,7 @@ def load_shot(session: Session, shot_id: int) -> Loaded:
     cut = cuts.latest_cut(session, production.id)
     event = event_for(session, cut, content) if cut else None
     edit = revisions.edit_format_of(revisions.latest_edit(session, production.id))
-    linked = tuple(map(elements.element_of, elements.element_rows(session, shot_id)))
+    linked = elements.elements_of(elements.element_rows(session, shot_id))
     past = history(revisions.steps_of(session, shot_id))
     head = ShotHead(
         shot.id,

@@ -9,6 +9,7 @@ from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.differences import what_changed
 from zero_slate.services.shots.guards import require_free_code
 from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.shots.showing import is_stored
 from zero_slate.store import revisions
 from zero_slate.store.tables import SetupRevision, Shot
 
@@ -22,6 +23,7 @@ def store_first(
     session.add(shot)
     session.flush()
     session.add(_revision(workspace, shot.id, 1, content, Action.EDIT, None, what, now))
+    is_stored(session, [shot.id])
     return shot.id
 
 
@@ -55,6 +57,24 @@ def store_next(
     shot = session.get_one(Shot, loaded.head.id)
     shot.touched_at = now
     shot.code = content.setup.code
+    is_stored(session, [shot.id])
+
+
+def store_restored(
+    workspace: Workspace,
+    session: Session,
+    shot: Shot,
+    broken: SetupRevision,
+    good: SetupRevision,
+    content: Content,
+) -> None:
+    """Store an earlier version again, in place of one that can't be opened."""
+    now = workspace.now()
+    what = f"Brought back v{good.number:03d}: v{broken.number:03d} couldn't be opened"
+    number = broken.number + 1
+    session.add(_revision(workspace, shot.id, number, content, Action.EDIT, None, what, now))
+    shot.touched_at, shot.code = now, content.setup.code
+    is_stored(session, [shot.id])
 
 
 def _revision(

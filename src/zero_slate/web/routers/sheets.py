@@ -68,13 +68,19 @@ class QuickLine(ApiModel):
     """The settings that ambiguous words were said to be, by word."""
 
 
-@router.get("", response_model=ShotPage, responses=problems(404))
+@router.get("", response_model=ShotPage, responses=problems(404, 409))
 def get_sheet(slate: TheSlate, shot_id: int) -> Response:
     """Return the sheet as it is stored."""
     return answer(slate.shots.page(shot_id))
 
 
-@router.get("/head", responses=problems(404))
+@router.post("/recover", response_model=ShotPage, responses=problems(404, 409, 422, 507))
+def recover_shot(slate: TheSlate, shot_id: int) -> Response:
+    """Bring back the newest version that can be opened, where the one that stands can't be."""
+    return answer(slate.shots.recover(shot_id))
+
+
+@router.get("/head", responses=problems(404, 409))
 def get_shot_head(slate: TheSlate, shot_id: int) -> ShotHead:
     """Return the version that stands, and what it is called."""
     return slate.shots.load(shot_id).head
