@@ -170,6 +170,11 @@ def _serve(config: Config, verbose: bool) -> None:
     log_to(config.home / "logs", verbose=verbose)
     say("started", version=__version__, port=config.port)
     made = create_app(config)
+    if made.state.slate.mended:
+        typer.echo(
+            f"{made.state.slate.mended} shots or edit formats couldn't be opened and were brought "
+            f"back; the database as it was is kept in {config.home}."
+        )
     # What is loaded by now stays for good: the collector needn't look at it again.
     gc.freeze()
     typer.echo(f"Zero Slate is at http://127.0.0.1:{config.port}")

@@ -1,5 +1,6 @@
 """The database: one SQLite file in WAL mode, brought up to date by its migrations."""
 
+import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -48,6 +49,16 @@ class Database:
                 session.commit()
         except OperationalError as error:
             raise StoreRefusal(f"Nothing was saved: {_why(error)}.") from error
+
+    def copy(self, target: Path) -> None:
+        """Copy the database as it stands to another file, which is replaced."""
+        target.unlink(missing_ok=True)
+        with self.engine.connect() as connection:
+            into = sqlite3.connect(target)
+            try:
+                connection.connection.driver_connection.backup(into)  # type: ignore[union-attr]
+            finally:
+                into.close()
 
     def close(self) -> None:
         """Close every connection."""

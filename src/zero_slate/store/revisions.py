@@ -15,8 +15,8 @@ from zero_slate.store.tables import EditRevision, SetupRevision, Shot
 from zero_slate.store.unreadable import Unreadable, readable
 from zero_slate.store.written import written
 
-_CONTENT = TypeAdapter(Content)
-_EDIT_FORMAT = TypeAdapter(EditFormat)
+CONTENT = TypeAdapter(Content)
+EDIT_FORMAT = TypeAdapter(EditFormat)
 
 
 def content_of(row: SetupRevision) -> Content:
@@ -37,12 +37,12 @@ def batched(ids: Sequence[int], most: int) -> Iterator[Sequence[int]]:
 def _content(text: str) -> Content:
     """Read a content once: it can't be changed, and a production's are read again and again."""
     known = _contents.get(text)
-    return known if known is not None else _remember(text, _CONTENT.validate_json(text))
+    return known if known is not None else _remember(text, CONTENT.validate_json(text))
 
 
 def _remember(text: str, content: Content) -> Content:
-    if len(_contents) >= MOST_CONTENTS:
-        for old in list(islice(_contents, MOST_CONTENTS // 4)):
+    if len(_contents) >= MOSTCONTENTS:
+        for old in list(islice(_contents, MOSTCONTENTS // 4)):
             _contents.pop(old, None)
     _contents[text] = content
     return content
@@ -50,12 +50,12 @@ def _remember(text: str, content: Content) -> Content:
 
 # By their text, the oldest first.
 _contents: dict[str, Content] = {}
-MOST_CONTENTS = 12_000
+MOSTCONTENTS = 12_000
 
 
 def write_content(content: Content) -> str:
     """Return a content as it is stored: read back, it is this content. Raises NotKept."""
-    text = written(_CONTENT, content)
+    text = written(CONTENT, content)
     _remember(text, content)
     return text
 
@@ -156,15 +156,26 @@ def latest_edit(session: Session, production_id: int) -> EditRevision:
     ).one()
 
 
+def edits_of(session: Session, production_id: int) -> list[EditRevision]:
+    """Return every revision of a production's edit format, the newest first."""
+    return list(
+        session.scalars(
+            select(EditRevision)
+            .where(EditRevision.production_id == production_id)
+            .order_by(EditRevision.number.desc())
+        )
+    )
+
+
 def edit_format_of(row: EditRevision) -> EditFormat:
     """Return an edit revision's content. Raises Unreadable."""
     what = f"Version {row.number} of the edit format"
-    return readable(what, _EDIT_FORMAT.validate_json, row.content)
+    return readable(what, EDIT_FORMAT.validate_json, row.content)
 
 
 def write_edit_format(edit: EditFormat) -> str:
     """Return an edit format as it is stored: read back, it is this one. Raises NotKept."""
-    return written(_EDIT_FORMAT, edit)
+    return written(EDIT_FORMAT, edit)
 
 
 def before_batch(session: Session, batch_id: int) -> dict[int, SetupRevision]:

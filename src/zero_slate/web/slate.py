@@ -29,6 +29,8 @@ from zero_slate.services.productions.desk import Desk
 from zero_slate.services.productions.judged import JudgedProductions
 from zero_slate.services.productions.starting import Productions
 from zero_slate.services.quick_line import Quick
+from zero_slate.services.recovery.healing import heal
+from zero_slate.services.recovery.recovering import Recovery
 from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.making import NewShots
@@ -68,6 +70,8 @@ class Slate:
         self.starting = Starting(self.workspace, self.new_shots, self.sources)
         self.retiming = Retiming(self.workspace, self.shots)
         self.data = DataFiles(self.workspace, self.shots, self.jobs)
+        self.recovery = Recovery(self.workspace)
+        self.mended = heal(self.workspace, self.judged, self.recovery)
 
     def close(self) -> None:
         """Stop what is at work, close the database, and let go of what was given for a while."""

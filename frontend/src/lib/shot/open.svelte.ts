@@ -35,8 +35,8 @@ export class OpenShot {
 	}
 
 	/** Why it can't be opened. */
-	get lost(): string {
-		return this.sheet.error && !this.sheet.data ? this.sheet.error.message : '';
+	get lost(): Error | null {
+		return this.sheet.data ? null : this.sheet.error;
 	}
 
 	/** Let the verdict follow what is typed; null where nothing is. */

@@ -5,10 +5,11 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
-from typing import Annotated
+from typing import Annotated, Self
 
 from pydantic import PlainSerializer
 
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import safe_code
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
@@ -62,6 +63,9 @@ class CutEvent:
         return Timecode.from_frames(self.record.first, self.record_rate, drop=self.record_drop)
 
 
+LONGEST_EXAMPLE = 64
+
+
 @dataclass(frozen=True, slots=True)
 class CodeRule:
     """How a shot's code is found in a clip's name: by an example of a code.
@@ -73,6 +77,19 @@ class CodeRule:
     """
 
     example: str = "AAA_0000"
+
+    @classmethod
+    def typed(cls, example: str) -> Self:
+        """Take an example as it is typed. Raises Refusal for one that is too long."""
+        example = example.strip()
+        if len(example) > LONGEST_EXAMPLE:
+            raise Refusal(
+                f"An example of a code takes at most {LONGEST_EXAMPLE} characters; this has "
+                f"{len(example)}.",
+                nearest=example[:LONGEST_EXAMPLE],
+                part="code_example",
+            )
+        return cls(example)
 
     def code(self, name: str) -> str:
         """Return the code that a clip name holds."""

@@ -3,7 +3,6 @@
 from dataclasses import dataclass, replace
 
 from zero_slate.core.base.figures import seconds
-from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CodeRule, CutEvent, codes_that_repeat
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
@@ -12,8 +11,6 @@ from zero_slate.services.productions.starting import Productions
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.store import cuts
 from zero_slate.store.tables import Cut, Production
-
-LONGEST_EXAMPLE = 64
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,7 +100,7 @@ class CutReading:
         with self.workspace.writing() as session:
             production = session.get_one(Production, production_id)
             if example is not None:
-                production.code_example = _example(example)
+                production.code_example = CodeRule.typed(example).example
             number = cuts.next_cut_number(session, production_id)
             cut = Cut(
                 production_id=production_id,
@@ -124,7 +121,7 @@ class CutReading:
     ) -> CutList:
         rule, edit_rate, drop = self.productions.rule(production_id)
         if example is not None:
-            rule = CodeRule(_example(example))
+            rule = CodeRule.typed(example)
         given = FrameRate.parse(rate) if rate else None
         _require_the_edits(given, edit_rate)
         read = read_cut_list(content, rule, rate=given, drop=drop)
@@ -143,12 +140,6 @@ def _require_the_edits(rate: FrameRate | None, edit_rate: FrameRate) -> None:
             "is read at the edit's own rate.",
             nearest=str(edit_rate),
         )
-
-
-def _example(text: str) -> str:
-    if len(text.strip()) > LONGEST_EXAMPLE:
-        raise Refusal(f"An example of a code takes at most {LONGEST_EXAMPLE} characters.")
-    return text.strip()
 
 
 def _line(event: CutEvent) -> EventLine:

@@ -38,12 +38,19 @@ class Productions:
                 f"{len(title)}.",
                 part="title",
             )
+        kind = kind.strip()
+        if len(kind) > LONGEST_TITLE:
+            raise Refusal(
+                f"The kind of job takes up to {LONGEST_TITLE} characters; this has {len(kind)}.",
+                nearest=kind[:LONGEST_TITLE],
+                part="kind",
+            )
+        rule = CodeRule() if code_example is None else CodeRule.typed(code_example)
         edit = require_edit(self._new_format(), typed, self.workspace.locks)
         with self.workspace.writing() as session:
             now = self.workspace.now()
-            example = CodeRule().example if code_example is None else code_example
             production = Production(
-                title=title, kind=kind.strip()[:120], code_example=example, created_at=now
+                title=title, kind=kind, code_example=rule.example, created_at=now
             )
             session.add(production)
             session.flush()

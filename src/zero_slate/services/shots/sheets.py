@@ -1,7 +1,6 @@
 """A shot's sheet: previewed as it is typed, saved, undone, redone."""
 
 from collections.abc import Callable, Mapping
-from contextlib import suppress
 
 from sqlalchemy.orm import Session
 
@@ -18,12 +17,10 @@ from zero_slate.services.shots.guards import require_free_code, require_version
 from zero_slate.services.shots.loading import Loaded, load_shot
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.services.shots.showing import lay_out, lay_out_stored
-from zero_slate.services.shots.storing import store_change, store_next, store_restored
+from zero_slate.services.shots.storing import store_change, store_next
 from zero_slate.services.shots.typed_sheet import read_sheet, require_sound, with_reasons
 from zero_slate.store import revisions
 from zero_slate.store.stamps import shot_stamp
-from zero_slate.store.tables import Shot
-from zero_slate.store.unreadable import Unreadable
 
 # Shots that are open or were looked at last.
 KEPT_SHOTS = 512
@@ -62,34 +59,6 @@ class Shots:
         if typed or view or setting:
             return lay_out(self.workspace, loaded, typed, view, setting)
         return lay_out_stored(self.workspace, loaded)
-
-    def recover(self, shot_id: int) -> ShotPage:
-        """Bring back the newest version that can be opened, where the one that stands can't be.
-
-        Raises NotFound, and Refusal where there is none or where it isn't needed.
-        """
-        with self.workspace.writing() as session:
-            shot = session.get(Shot, shot_id)
-            if shot is None:
-                raise NotFound(f"There is no shot numbered {shot_id}.")
-            broken, *former = revisions.setups_of(session, shot_id)
-            if self._opens(session, shot_id):
-                raise Refusal(
-                    f"Version {broken.number} can be opened: nothing needs bringing back."
-                )
-            for row in former:
-                with suppress(Unreadable):
-                    content = revisions.content_of(row)
-                    with session.begin_nested():
-                        store_restored(self.workspace, session, shot, broken, row, content)
-                        return lay_out_stored(self.workspace, load_shot(session, shot_id))
-        raise Refusal(f"None of the {len(former) + 1} versions of {shot.code} can be opened.")
-
-    def _opens(self, session: Session, shot_id: int) -> bool:
-        with suppress(Unreadable):
-            lay_out_stored(self.workspace, load_shot(session, shot_id))
-            return True
-        return False
 
     def save(
         self, shot_id: int, base: int, typed: Typed, reasons: Mapping[str, str | None]

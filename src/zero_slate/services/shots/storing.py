@@ -65,12 +65,12 @@ def store_restored(
     session: Session,
     shot: Shot,
     broken: SetupRevision,
-    good: SetupRevision,
     content: Content,
+    source: str,
 ) -> None:
-    """Store an earlier version again, in place of one that can't be opened."""
+    """Store what can be opened in place of a version that can't be; `source` says what it is."""
     now = workspace.now()
-    what = f"Brought back v{good.number:03d}: v{broken.number:03d} couldn't be opened"
+    what = f"{source}: v{broken.number:03d} couldn't be opened"
     number = broken.number + 1
     session.add(_revision(workspace, shot.id, number, content, Action.EDIT, None, what, now))
     shot.touched_at, shot.code = now, content.setup.code

@@ -7,6 +7,7 @@ from fastapi import APIRouter, Depends, Response
 from zero_slate.services.changes.edit_format import EditFormatPage
 from zero_slate.services.changes.effects import Window
 from zero_slate.services.productions.edit_formats import edit_document
+from zero_slate.services.productions.pages import ProductionPage
 from zero_slate.web.downloads import JSON_FILE, attached
 from zero_slate.web.models import ApiModel, ShotIds, Texts, window
 from zero_slate.web.problems import problems
@@ -65,3 +66,12 @@ def download_edit_format(slate: TheSlate, production_id: int) -> Response:
     """Return the edit format as a file."""
     content = edit_document(slate.workspace, production_id)
     return attached("edit-format.json", content, "application/json")
+
+
+@router.post(
+    "/edit-format/recover", response_model=ProductionPage, responses=problems(404, 422, 507)
+)
+def recover_edit_format(slate: TheSlate, production_id: int) -> ProductionPage:
+    """Bring back the newest edit format that can be read, where the one that stands can't be."""
+    slate.recovery.edit_format(production_id)
+    return slate.cut_pages.page(production_id)

@@ -54,7 +54,7 @@ def preview_new_edit_format(slate: TheSlate, body: TypedFormat) -> EditFormatRow
     return EditFormatRows(rows=list(rows), problem=problem)
 
 
-@router.get("/productions/{production_id}", responses=problems(404))
+@router.get("/productions/{production_id}", responses=problems(404, 409))
 def get_production(slate: TheSlate, production_id: int) -> ProductionPage:
     """Lay a production out as its latest cut."""
     return slate.cut_pages.page(production_id)

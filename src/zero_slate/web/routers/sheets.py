@@ -77,7 +77,8 @@ def get_sheet(slate: TheSlate, shot_id: int) -> Response:
 @router.post("/recover", response_model=ShotPage, responses=problems(404, 409, 422, 507))
 def recover_shot(slate: TheSlate, shot_id: int) -> Response:
     """Bring back the newest version that can be opened, where the one that stands can't be."""
-    return answer(slate.shots.recover(shot_id))
+    slate.recovery.shot(shot_id)
+    return answer(slate.shots.page(shot_id))
 
 
 @router.get("/head", responses=problems(404, 409))

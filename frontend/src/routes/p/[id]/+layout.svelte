@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { api, take } from '$lib/api/client';
 	import Head from '$lib/shell/Head.svelte';
-	import Notice from '$lib/shell/Notice.svelte';
+	import Damaged from '$lib/shell/Damaged.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { productionQuery } from '$lib/api/queries';
@@ -59,7 +60,15 @@
 	{/snippet}
 </Head>
 {#if production.isError}
-	<Notice>{production.error.message} <a class="act" href="/">Go to the desk</a></Notice>
+	<Damaged
+		error={production.error}
+		recover={() =>
+			take(
+				api.POST('/api/v1/productions/{production_id}/edit-format/recover', {
+					params: { path: { production_id: id } }
+				})
+			)}
+	/>
 {:else if production.data}
 	{@render children()}
 {/if}

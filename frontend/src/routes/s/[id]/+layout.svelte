@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { api, take } from '$lib/api/client';
 	import Head from '$lib/shell/Head.svelte';
-	import Notice from '$lib/shell/Notice.svelte';
+	import Damaged from '$lib/shell/Damaged.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
@@ -74,7 +75,11 @@
 	</div>
 {/if}
 {#if shot.lost}
-	<Notice>{shot.lost} <a class="act" href="/">Go to the desk</a></Notice>
+	<Damaged
+		error={shot.lost}
+		recover={() =>
+			take(api.POST('/api/v1/shots/{shot_id}/recover', { params: { path: { shot_id: id } } }))}
+	/>
 {:else if shot.head}
 	{#key id}{@render children()}{/key}
 {/if}

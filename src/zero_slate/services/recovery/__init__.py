@@ -1,0 +1,1 @@
+"""Bringing back what is stored and can't be opened any more."""

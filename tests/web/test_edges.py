@@ -1,0 +1,54 @@
+"""Saves at the edge of what can be: an answer and what happened agree, and all of it opens."""
+
+from fastapi.testclient import TestClient
+from hypothesis import HealthCheck, given, settings
+
+from tests import typed_texts
+from tests.properties import examples
+from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
+
+API = "/api/v1"
+# The installation is one for all examples: each goes on from what the one before left.
+together = settings(suppress_health_check=[HealthCheck.function_scoped_fixture])
+
+
+@given(typed=typed_texts.typed(SETTINGS))
+@together
+@examples(120)
+def test_a_save_is_answered_as_it_was_stored(
+    client: TestClient, production: int, shot: int, typed: typed_texts.Typed
+) -> None:
+    root = f"{API}/shots/{shot}"
+    before = client.get(f"{root}/head").json()["version"]
+    # Lone surrogates can't be sent as text: a program sends them escaped.
+    answer = client.put(f"{root}/setup", json={"base": before, "typed": typed})
+    assert answer.status_code in (200, 422), answer.text
+    page = client.get(root)
+    assert page.status_code == 200, page.text
+    after = page.json()["head"]["version"]
+    if answer.status_code == 200:
+        assert answer.json() == page.json()
+    else:
+        assert after == before, answer.text
+    assert client.get(f"{API}/productions/{production}").status_code == 200
+    if after > before:
+        undone = client.post(f"{root}/undo", json={"base": after})
+        assert undone.status_code == 200, undone.text
+
+
+@given(typed=typed_texts.typed(EDIT_SETTINGS))
+@together
+@examples(60)
+def test_an_edit_format_is_answered_as_it_was_stored(
+    client: TestClient, production: int, shot: int, typed: typed_texts.Typed
+) -> None:
+    root = f"{API}/productions/{production}"
+    before = client.get(root).json()["edit_version"]
+    answer = client.put(f"{root}/edit-format", json={"base": before, "typed": typed, "along": True})
+    assert answer.status_code in (200, 422), answer.text
+    page = client.get(root)
+    assert page.status_code == 200, page.text
+    assert (page.json()["edit_version"] > before) <= (answer.status_code == 200)
+    assert "can't be read" not in {line["word"] for line in page.json()["lines"]}
+    assert client.get(f"{API}/shots/{shot}").status_code == 200
+    assert client.get(f"{API}/desk").status_code == 200
