@@ -114,7 +114,7 @@ def read_cut(
 ) -> None:
     """Read a cut list and print its events."""
     given = FrameRate.parse(rate) if rate else None
-    read = read_cut_list(_bytes(file), CodeRule(code), rate=given)
+    read = read_cut_list(_bytes(file), CodeRule.typed(code), rate=given)
     if as_json:
         events = TypeAdapter(tuple[CutEvent, ...]).dump_python(read.events, mode="json")
         said = {

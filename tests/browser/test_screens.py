@@ -75,7 +75,7 @@ def test_screens_are_reachable_and_readable(
         page.wait_for_selector("main")
         wide = page.evaluate("document.documentElement.scrollWidth")
         assert wide <= size[0], f"{address} is {wide} wide"
-        page.add_script_tag(path=AXE)
+        page.evaluate(AXE.read_text())
         found = page.evaluate(
             "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})"
             ".then(r => r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.html).join('; ')))"

@@ -30,6 +30,8 @@ from zero_slate.store import revisions
 
 DATA_JOB = "data"
 KEPT = 12
+# What given files and their renumbered twins take on disk, together.
+MOST_KEPT = 4 * 2**30
 SHOWN = 8
 
 
@@ -140,8 +142,7 @@ class DataFiles:
             path.unlink()
             raise
         self._files[number] = _File(number, shot_id, Path(name).name, path, layout, rewrite)
-        for old in sorted(self._files)[:-KEPT]:
-            self._forget(old)
+        self._make_room()
         return self.page(shot_id, number)
 
     def page(self, shot_id: int, number: int) -> DataPage:
@@ -188,18 +189,23 @@ class DataFiles:
         target = file.path.with_suffix(".written")
 
         def work(job: Job[Renumbering]) -> None:
-            partial = target.with_suffix(".partial")
+            # Each piece of work writes a file of its own: the last to be done gives it its name.
+            partial = file.path.with_suffix(f".{job.id}.partial")
             done = 0
-            with file.path.open("rb") as source, partial.open("wb") as kept:
-                for piece, taken in file.rewrite(source, places, moved):
-                    kept.write(piece)
-                    done += taken
-                    job.step(done)
-            partial.replace(target)
+            try:
+                with file.path.open("rb") as source, partial.open("xb") as kept:
+                    for piece, taken in file.rewrite(source, places, moved):
+                        kept.write(piece)
+                        done += taken
+                        job.step(done)
+                with partial.open("rb") as source:
+                    rows = read_layout(source)[0].rows[:SHOWN]
+                told = _told(file, moved, rows, partial.stat().st_size)
+                partial.replace(target)
+            finally:
+                partial.unlink(missing_ok=True)
             file.written = target
-            with target.open("rb") as source:
-                rows = read_layout(source)[0].rows[:SHOWN]
-            job.add(_told(file, moved, rows, target.stat().st_size))
+            job.add(told)
 
         what, total = f"Renumbering {file.name}", file.path.stat().st_size
         return self.jobs.start(DATA_JOB, shot_id, what, total, work)
@@ -277,6 +283,15 @@ class DataFiles:
             raise NotFound("The data file isn't kept any more: give it again.")
         return file
 
+    def _make_room(self) -> None:
+        """Forget the oldest files where there are too many, or where they take too much disk."""
+        sizes = {number: _on_disk(file) for number, file in self._files.items()}
+        for old in sorted(sizes)[:-1]:
+            if len(self._files) <= KEPT and sum(sizes.values()) <= MOST_KEPT:
+                return
+            del sizes[old]
+            self._forget(old)
+
     def _forget(self, number: int) -> None:
         file = self._files.pop(number)
         for path in (file.path, file.written):
@@ -296,6 +311,11 @@ class _Collected(FrameRemapper):
     def text(self, old: str) -> str:
         self.frames.append(int(Fraction(old) // 1))
         return old
+
+
+def _on_disk(file: _File) -> int:
+    given = file.path.stat().st_size
+    return 2 * given if file.written else given
 
 
 def _columns(file: _File, columns: Sequence[int]) -> tuple[int, ...]:

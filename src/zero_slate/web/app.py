@@ -3,19 +3,22 @@
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
-from urllib.parse import urlsplit
 
-from fastapi import FastAPI, Response
+from fastapi import Depends, FastAPI, Response
 from fastapi.responses import FileResponse, PlainTextResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
-from starlette.datastructures import Headers
 from starlette.middleware.trustedhost import TrustedHostMiddleware
-from starlette.types import ASGIApp, Receive, Scope, Send
+from starlette.routing import Match
 
 from zero_slate import __version__
 from zero_slate.config import Config
 from zero_slate.web.description import describe
+from zero_slate.web.guards.addresses import require_address
+from zero_slate.web.guards.bodies import USUAL, BodyWatch
+from zero_slate.web.guards.headers import SafeHeaders
+from zero_slate.web.guards.origin import OwnPagesOnly
+from zero_slate.web.guards.plain_answers import ProblemForm
 from zero_slate.web.problems import answer_refusals, problem_response
 from zero_slate.web.request_log import RequestLog
 from zero_slate.web.routers import (
@@ -63,10 +66,14 @@ def create_app(config: Config) -> FastAPI:
         redoc_url=None,
         openapi_url=f"{API}/openapi.json",
         generate_unique_id_function=_name,
+        dependencies=[Depends(require_address)],
     )
     app.state.slate = slate
+    app.add_middleware(BodyWatch)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
+    app.add_middleware(ProblemForm)
     app.add_middleware(OwnPagesOnly)
+    app.add_middleware(SafeHeaders, page=STATIC / "index.html")
     app.add_middleware(RequestLog)
     answer_refusals(app)
     app.include_router(desk.health)
@@ -89,7 +96,7 @@ def create_app(config: Config) -> FastAPI:
         data_files,
         handoff,
     ):
-        app.include_router(module.router, prefix=API)
+        app.include_router(module.router, prefix=API, max_body_size=USUAL)
     describe(app)
     _serve_pages(app)
     return app
@@ -106,28 +113,6 @@ def _name(route: APIRoute) -> str:
     return route.name
 
 
-class OwnPagesOnly:
-    """Refuses changes that a page of another site asks for."""
-
-    def __init__(self, app: ASGIApp):
-        self.app = app
-
-    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        """Pass a request on, or refuse it."""
-        if scope["type"] == "http" and scope["method"] not in ("GET", "HEAD"):
-            origin = Headers(scope=scope).get("origin")
-            if origin and not _is_loopback(origin):
-                message = "Changes are only taken from Zero Slate's own pages."
-                answer = problem_response(403, "foreign-origin", "Not from here", message)
-                await answer(scope, receive, send)
-                return
-        await self.app(scope, receive, send)
-
-
-def _is_loopback(origin: str) -> bool:
-    return urlsplit(origin).hostname in ("localhost", "127.0.0.1", "::1")
-
-
 def _serve_pages(app: FastAPI) -> None:
     app.mount("/_app", StaticFiles(directory=STATIC / "_app", check_dir=False), name="built")
 
@@ -135,7 +120,7 @@ def _serve_pages(app: FastAPI) -> None:
     def page(path: str) -> Response:
         """Serve a built file, or the one page whose script knows the way."""
         if path.startswith("api/"):
-            return problem_response(404, "not-found", "Not found", f"There is no /{path}.")
+            return _no_such_operation(app, f"/{path}")
         file = (STATIC / path).resolve()
         if path and STATIC in file.parents and file.is_file():
             return FileResponse(file)
@@ -143,3 +128,24 @@ def _serve_pages(app: FastAPI) -> None:
         if not index.exists():
             return PlainTextResponse("The pages are not built yet: run `make demo`.", 503)
         return FileResponse(index, headers={"Cache-Control": "no-cache"})
+
+
+def _no_such_operation(app: FastAPI, path: str) -> Response:
+    """Answer a question to an address of the API that only takes other methods, or isn't there."""
+    methods: set[str] = set()
+    for method in ("POST", "PUT", "DELETE", "PATCH"):
+        scope: dict[str, object] = {
+            "type": "http",
+            "method": method,
+            "path": path,
+            "root_path": "",
+            "headers": [],
+        }
+        if any(route.matches(scope)[0] is Match.FULL for route in app.routes):
+            methods.add(method)
+    if not methods:
+        return problem_response(404, "not-found", "Not found", f"There is no {path}.")
+    allowed = ", ".join(sorted(methods))
+    detail = f"{path} takes {allowed}, and not GET."
+    title = "Not a method of this address"
+    return problem_response(405, "method", title, detail, {"Allow": allowed})

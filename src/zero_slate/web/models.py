@@ -3,8 +3,9 @@
 from typing import Annotated
 
 from fastapi import Query
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
+from zero_slate.core.base.texts import LARGEST_NUMBER, require_shown
 from zero_slate.services.changes.effects import MOST_SHOWN, SHOWN, Window
 
 # A sheet has some thirty settings of a few fields each; a field takes one line.
@@ -16,7 +17,11 @@ Texts = Annotated[
         "keeps its value.",
     ),
 ]
-ShotIds = Annotated[list[int], Field(max_length=10_000)]
+# A whole number as JSON holds one: `true` is none.
+Whole = Annotated[int, Field(strict=True, ge=-LARGEST_NUMBER, le=LARGEST_NUMBER)]
+# True or false, and nothing that could be taken for one.
+Flag = Annotated[bool, Field(strict=True)]
+ShotIds = Annotated[list[Whole], Field(max_length=10_000)]
 Keys = Annotated[list[str], Field(max_length=64)]
 
 
@@ -25,11 +30,19 @@ class ApiModel(BaseModel):
 
     model_config = ConfigDict(use_attribute_docstrings=True)
 
+    @model_validator(mode="before")
+    @classmethod
+    def _shown(cls, data: object) -> object:
+        # What is typed in fields is refused by its field, and stays there.
+        if isinstance(data, dict):
+            require_shown({key: each for key, each in data.items() if key != "typed"})
+        return data
+
 
 class OnVersion(ApiModel):
     """The version that a change is made on."""
 
-    base: int
+    base: Whole
     """The number of the version that was looked at: another since is a conflict."""
 
 

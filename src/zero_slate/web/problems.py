@@ -58,7 +58,13 @@ _KINDS: tuple[tuple[type[Refusal], int, str, str], ...] = (
     (RateNeeded, 422, "rate-needed", "The list doesn't state its rate"),
     (Refusal, 422, "refused", "Can't be taken"),
 )
-_HTTP = {404: ("not-found", "Not found"), 405: ("method", "Not a method of this address")}
+_HTTP = {
+    404: ("not-found", "Not found"),
+    405: ("method", "Not a method of this address"),
+    408: ("too-slow", "The request didn't come to its end"),
+    413: ("too-large", "Too large"),
+    503: ("busy", "Too much at one time"),
+}
 
 
 def problems(*statuses: int) -> dict[int | str, dict[str, Any]]:

@@ -5,6 +5,6 @@
 
 <defs>
 	<pattern {id} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-		<path d="M0 0v6" style="stroke: var(--red); stroke-width: 2" />
+		<path d="M0 0v6" class="stroke-red" stroke-width="2" />
 	</pattern>
 </defs>

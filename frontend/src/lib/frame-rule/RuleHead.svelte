@@ -42,8 +42,7 @@
 	<label class="flex items-center gap-2 text-xs text-ink2">
 		{words}
 		<input
-			class="field num min-h-[24px] py-0 font-medium text-ink"
-			style="width: 24ch"
+			class="field num min-h-[24px] w-[24ch] py-0 font-medium text-ink"
 			aria-label={`${words} in one piece`}
 			aria-invalid={typed.wrong}
 			autocomplete="off"

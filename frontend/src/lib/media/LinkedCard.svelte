@@ -50,8 +50,7 @@
 	/>
 	at
 	<input
-		class="field num font-medium text-ink"
-		style="width: 12ch"
+		class="field num w-[12ch] font-medium text-ink"
 		aria-label="Rate of {linked.line.name}"
 		placeholder={said}
 		title="Empty: what its files state ({said})"

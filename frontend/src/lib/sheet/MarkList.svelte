@@ -34,8 +34,7 @@
 		<div class="flex items-center gap-2 border-t border-rule/60 py-0.5">
 			<span class="w-12 text-xs text-ink2">{mark.kind}</span>
 			<input
-				class="field num min-h-[24px] py-0"
-				style="width: 9ch"
+				class="field num min-h-[24px] w-[9ch] py-0"
 				aria-label="Frame of {mark.kind} {mark.name}"
 				value={mark.frame}
 				onchange={(event) => change(place, 'frame', event.currentTarget.value)}
@@ -70,8 +69,7 @@
 			onchoose={(chosen) => (kind = chosen as Schema<'MarkKind'>)}
 		/>
 		<input
-			class="field num"
-			style="width: 13ch"
+			class="field num w-[13ch]"
 			aria-label="Frame of a new mark"
 			placeholder="1009"
 			bind:value={frame}

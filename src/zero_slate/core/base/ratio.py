@@ -8,6 +8,7 @@ from typing import Annotated
 from pydantic import BeforeValidator, PlainSerializer, WithJsonSchema
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line, quoted
 
 # ITU-T H.264 table E-1, aspect_ratio_idc 1 to 16.
 COMMON_PIXEL_ASPECTS = tuple(
@@ -22,7 +23,7 @@ WIDEST_PIXEL = 16
 # A ratio is kept in so many digits above and below; whatever is kept is written and read again.
 MOST_DIGITS = 12
 _FIGURE = rf"[0-9]{{1,{MOST_DIGITS}}}(?:\.[0-9]{{1,6}})?"
-_RATIO = re.compile(rf"({_FIGURE})\s*(?:[:/]\s*({_FIGURE}))?")
+_RATIO = re.compile(rf"({_FIGURE})(?:\s*+[:/]\s*+({_FIGURE}))?")
 
 
 class RatioRefusal(Refusal):
@@ -34,15 +35,16 @@ def parse_pixel_aspect(text: str) -> Fraction:
 
     Raises RatioRefusal for text that is no ratio, for zero, and past 1:16 or 16:1.
     """
-    match = _RATIO.fullmatch(text.strip())
+    text = one_line(text, "A pixel aspect")
+    match = _RATIO.fullmatch(text)
     if not match:
         raise RatioRefusal(
-            f"“{text.strip()}” is not a pixel aspect. Write width over height, as in 1:1 or 16:11.",
+            f"{quoted(text)} is not a pixel aspect. Write width over height, as in 1:1 or 16:11.",
             nearest="1:1",
         )
     over = Fraction(match[2] or 1)
     value = Fraction(match[1]) / over if over else Fraction(0)
-    return require_pixel_aspect(value, text.strip())
+    return require_pixel_aspect(value, text)
 
 
 def require_pixel_aspect(value: Fraction, written: str | None = None) -> Fraction:

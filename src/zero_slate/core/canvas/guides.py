@@ -9,6 +9,7 @@ from typing import ClassVar, Self
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.canvas.raster import Raster
 
 # SMPTE ST 2046-1: safe action is 93 % of width and height, safe title 90 %. EBU R 95: action keeps
@@ -34,23 +35,24 @@ WIDEST = Fraction(10)
 FIELDS = 12
 FIELD_TALL = Fraction(35, 48)
 
-_SHAPE = re.compile(r"(\d{1,4}(?:\.\d{1,4})?)(?:\s*[:/]\s*(\d{1,4}(?:\.\d{1,4})?))?")
+_SHAPE = re.compile(r"(\d{1,4}(?:\.\d{1,4})?)(?:\s*+[:/]\s*+(\d{1,4}(?:\.\d{1,4})?))?")
 
 
 def read_shape(text: str) -> Fraction:
     """Read a shape as width over height: `2.39`, `16:9`, `4/5`. Raises Refusal."""
-    found = _SHAPE.fullmatch(text.strip())
+    text = one_line(text, "A shape")
+    found = _SHAPE.fullmatch(text)
     value = Fraction(0)
     if found and (found[2] is None or Fraction(found[2])):
         value = Fraction(found[1]) / Fraction(found[2] or 1)
     elif not found:
         raise Refusal(
-            f"“{text.strip()}” is not a shape. Write width over height, as in 2.39 or 16:9.",
+            f"{quoted(text)} is not a shape. Write width over height, as in 2.39 or 16:9.",
             nearest="16:9",
         )
     if not NARROWEST <= value <= WIDEST:
         raise Refusal(
-            f"A shape of {text.strip()} is out of range: it takes 0.1 to 10.",
+            f"A shape of {text} is out of range: it takes 0.1 to 10.",
             nearest="0.1" if value < NARROWEST else "10",
         )
     return value
@@ -98,7 +100,7 @@ class Guides(TextValue):
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `action, title, thirds, 1.85, 9:16`, each once and in any order. Raises Refusal."""
-        said = [word.strip().lower() for word in re.split(r"[,;]", text)]
+        said = [word.strip().lower() for word in re.split(r"[,;]", one_line(text, "The guides"))]
         words = [word for word in dict.fromkeys(said) if word and word != "none"]
         known = {"center": "centre"}
         plain = {known.get(word, word) for word in words}

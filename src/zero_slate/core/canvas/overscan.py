@@ -9,13 +9,14 @@ from typing import ClassVar, Self
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.canvas.raster import Size
 
 MOST_PIXELS = 8192
 MOST_PER_CENT = 200
 
 _FIGURE = r"(\d{1,6}(?:\.\d{1,4})?)"
-_WRITTEN = re.compile(rf"{_FIGURE}\s*(?:[x×*]\s*{_FIGURE})?\s*(%|px|pixels?)?")
+_WRITTEN = re.compile(rf"{_FIGURE}\s*+(?:[x×*]\s*+{_FIGURE}\s*+)?(%|px|pixels?)?")
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,13 +50,13 @@ class Overscan(TextValue):
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `64`, `64x36 px`, `10 %`, `10x5 %`, `none`. Raises Refusal."""
-        plain = text.strip().lower()
+        plain = one_line(text, "An overscan").lower()
         if plain in ("", "none"):
             return cls()
         found = _WRITTEN.fullmatch(plain)
         if not found:
             raise Refusal(
-                f"“{text.strip()}” is not an overscan. Write pixels beyond each edge, as in 64 or "
+                f"{quoted(text)} is not an overscan. Write pixels beyond each edge, as in 64 or "
                 "64x36 px, or per cent of the size, as in 10 %.",
                 nearest="0",
             )

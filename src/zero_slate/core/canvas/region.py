@@ -6,10 +6,11 @@ from typing import ClassVar, Self
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.canvas.raster import LONGEST_SIDE, Size
 
 _WRITTEN = re.compile(
-    r"(\d{1,6})\s*[x×*]\s*(\d{1,6})(?:\s*(?:at|@|\+)\s*(\d{1,6})\s*[,+ ]\s*(\d{1,6}))?"
+    r"(\d{1,6})\s*+[x×*]\s*+(\d{1,6})(?:\s*+(?:at|@|\+)\s*+(\d{1,6})(?:\s*+[,+]\s*+|\s++)(\d{1,6}))?"
 )
 
 
@@ -50,13 +51,13 @@ class Region(TextValue):
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `960x540 at 480,270`, `960x540` (from the corner) or `all`. Raises Refusal."""
-        plain = text.strip().lower()
+        plain = one_line(text, "A region").lower()
         if plain in ("", "all", "whole", "none"):
             return cls()
         found = _WRITTEN.fullmatch(plain)
         if not found:
             raise Refusal(
-                f"“{text.strip()}” is not a region. Write its size and its upper left corner, as "
+                f"{quoted(text)} is not a region. Write its size and its upper left corner, as "
                 "in 960x540 at 480,270, or all.",
                 nearest="all",
             )

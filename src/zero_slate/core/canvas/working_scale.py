@@ -9,6 +9,7 @@ from typing import ClassVar, Self
 from zero_slate.core.base.figures import decimal, round_half_up
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.canvas.raster import LONGEST_SIDE, Size
 
 SMALLEST = Fraction(1, 64)
@@ -22,7 +23,7 @@ NAMED = {
     "double": Fraction(2),
 }
 _WRITTEN = re.compile(
-    r"(?P<figure>\d{1,6}(?:\.\d{1,6})?)\s*(?:(?P<percent>%)|/\s*(?P<over>\d{1,6}))?"
+    r"(?P<figure>\d{1,6}(?:\.\d{1,6})?)\s*+(?:(?P<percent>%)|/\s*+(?P<over>\d{1,6}))?"
 )
 
 
@@ -52,18 +53,18 @@ class WorkingScale(TextValue):
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `half`, `third`, `quarter`, `1/3`, `0.5`, `50 %`. Raises Refusal."""
-        plain = text.strip().lower().removeprefix("a ")
+        plain = one_line(text, "A working scale").lower().removeprefix("a ")
         if plain in NAMED:
             return cls(NAMED[plain])
         found = _WRITTEN.fullmatch(plain)
         if not found:
             raise Refusal(
-                f"“{text.strip()}” is not a working scale. Write full, half, third, quarter, or a "
+                f"{quoted(text)} is not a working scale. Write full, half, third, quarter, or a "
                 "fraction, as in 2/3, 0.5 or 50 %.",
                 nearest="1",
             )
         if found["over"] and int(found["over"]) == 0:
-            raise Refusal(f"“{text.strip()}” divides by 0. Write 1/2, say.", nearest="1/2")
+            raise Refusal(f"{quoted(text)} divides by 0. Write 1/2, say.", nearest="1/2")
         over = int(found["over"] or 1) * (100 if found["percent"] else 1)
         return cls(Fraction(found["figure"]) / over)
 

@@ -6,6 +6,7 @@ from typing import ClassVar, Self
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.base.texts import one_line, quoted
 
 NAMED = {"black": "#000000", "white": "#ffffff", "grey": "#808080", "gray": "#808080"}
 _HEX = re.compile(r"#?([0-9a-f]{3}|[0-9a-f]{6})")
@@ -36,7 +37,8 @@ class DisplayColour(TextValue):
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `#808080`, `#fff`, `128 128 128`, `50 %` of white, `white`. Raises Refusal."""
-        plain = NAMED.get(text.strip().lower(), text.strip().lower())
+        text = one_line(text, "A colour")
+        plain = NAMED.get(text.lower(), text.lower())
         if found := _HEX.fullmatch(plain):
             digits = found[1] if len(found[1]) == 6 else "".join(c * 2 for c in found[1])
             return cls(*(int(digits[i : i + 2], 16) for i in (0, 2, 4)))
@@ -47,7 +49,7 @@ class DisplayColour(TextValue):
             if code <= 255:
                 return cls(code, code, code)
         raise Refusal(
-            f"“{text.strip()}” is no colour. Write #808080, or three codes from 0 to 255, or a "
+            f"{quoted(text)} is no colour. Write #808080, or three codes from 0 to 255, or a "
             "grey, as in 50 %.",
             nearest="#808080",
         )
@@ -87,10 +89,11 @@ class Background(TextValue):
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `#ffffff #000000 alpha`. Raises Refusal."""
-        words = text.split()
+        words = one_line(text, "A background").split()
         if len(words) != 3 or words[2] not in ("alpha", "opaque"):
             raise Refusal(
-                f"“{text}” is no background. Write its colour, the line's, and alpha or opaque.",
+                f"{quoted(text)} is no background. Write its colour, the line's, and alpha or "
+                "opaque.",
                 nearest="#ffffff #000000 alpha",
             )
         colour, line = (DisplayColour.parse(word) for word in words[:2])

@@ -11,6 +11,7 @@ from pydantic import PlainSerializer
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import safe_code
+from zero_slate.core.base.texts import one_line
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
@@ -81,15 +82,10 @@ class CodeRule:
     @classmethod
     def typed(cls, example: str) -> Self:
         """Take an example as it is typed. Raises Refusal for one that is too long."""
-        example = example.strip()
-        if len(example) > LONGEST_EXAMPLE:
-            raise Refusal(
-                f"An example of a code takes at most {LONGEST_EXAMPLE} characters; this has "
-                f"{len(example)}.",
-                nearest=example[:LONGEST_EXAMPLE],
-                part="code_example",
-            )
-        return cls(example)
+        try:
+            return cls(one_line(example, "An example of a code", LONGEST_EXAMPLE, keeps=True))
+        except Refusal as refusal:
+            raise refusal.in_part("code_example") from None
 
     def code(self, name: str) -> str:
         """Return the code that a clip name holds."""

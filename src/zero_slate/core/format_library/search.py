@@ -7,8 +7,9 @@ from functools import lru_cache
 
 from zero_slate.core.base.figures import decimal, plain_digits
 from zero_slate.core.base.ratio import write_ratio
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.format_library.format import Family, Format
-from zero_slate.core.time.rate import RateRefusal, read_rate
+from zero_slate.core.time.rate import read_rate
 
 # Other words for what a format is, by the word that its name, family or purpose has.
 ALSO = {
@@ -77,7 +78,7 @@ def _interlaced(each: Format, figure: str) -> bool:
 def _is_rate(word: str) -> bool:
     try:
         read_rate(word)
-    except RateRefusal:
+    except Refusal:
         return False
     return True
 

@@ -5,6 +5,7 @@ from fractions import Fraction
 from typing import Any
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line
 from zero_slate.core.format_library.format import LONGEST_NAME, Family, Format
 from zero_slate.core.format_library.shipped import SHIPPED
 from zero_slate.core.settings.index import EDIT_SETTINGS
@@ -42,7 +43,12 @@ def read_own(
             raise refusal.in_part(part if part in ("width", "height", "shape") else key) from None
         if key == "pixel_aspect":
             aspect = values[key]
-    made = Format(name=name.strip(), family=Family.OWN, purpose=purpose.strip(), **values)
+    made = Format(
+        name=one_line(name, "A format's name"),
+        family=Family.OWN,
+        purpose=one_line(purpose, "The purpose", 1000),
+        **values,
+    )
     require_free_name(made.name, taken)
     return made
 

@@ -13,6 +13,7 @@ from pydantic_core import CoreSchema
 from zero_slate.core.base.figures import decimal, round_half_up
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import text_schema
+from zero_slate.core.base.texts import one_line, quoted
 
 # A frame lasts from a millisecond to a hundred seconds.
 LOWEST = Fraction(1, 100)
@@ -29,9 +30,9 @@ AMBIGUOUS_FIELDS = 30
 
 _WRITTEN = re.compile(
     rf"""(?P<figure> [0-9]{{1,{MOST_DIGITS}}} (?: \.[0-9]{{1,9}} )? )
-        (?: \s* / \s* (?P<over> [0-9]{{1,{MOST_DIGITS}}} ) )?
-        \s* (?P<kind> p | psf | i )?
-        (?: \s* fps )?""",
+        \s*+ (?: / \s*+ (?P<over> [0-9]{{1,{MOST_DIGITS}}} ) \s*+ )?
+        (?P<kind> p | psf | i )?
+        \s*+ (?: fps )?""",
     re.VERBOSE | re.IGNORECASE,
 )
 
@@ -127,19 +128,20 @@ def read_rate(text: str) -> RateReading:
     Raises RateRefusal for text that isn't a rate, for one out of limits and for the ambiguous
     `25i`.
     """
-    match = _WRITTEN.fullmatch(text.strip())
+    text = one_line(text, "A rate")
+    match = _WRITTEN.fullmatch(text)
     if not match:
         raise RateRefusal(
-            f"“{text.strip()}” is not a rate. Write frames a second, as in 24, 23.976, "
+            f"{quoted(text)} is not a rate. Write frames a second, as in 24, 23.976, "
             "24000/1001, 50i or 25p.",
-            nearest="24000/1001" if text.strip().startswith("23") else "24",
+            nearest="24000/1001" if text.startswith("23") else "24",
         )
     figure = Fraction(match["figure"])
     kind = (match["kind"] or "").lower()
     if match["over"] is not None:
         if int(match["over"]) == 0:
             raise RateRefusal(
-                f"“{text.strip()}” divides by 0. A rate is frames over seconds, as in 24000/1001.",
+                f"{quoted(text)} divides by 0. A rate is frames over seconds, as in 24000/1001.",
                 nearest=match["figure"] + "/1",
             )
         exact = figure / int(match["over"])
@@ -149,7 +151,7 @@ def read_rate(text: str) -> RateReading:
         if exact <= AMBIGUOUS_FIELDS:
             fields = decimal(exact * 2, 2, trim=True)
             raise RateRefusal(
-                f"“{text.strip()}” can be read in two ways: {fields}i counts fields, "
+                f"{quoted(text)} can be read in two ways: {fields}i counts fields, "
                 f"{match['figure']}p counts frames. Write the one that is meant.",
                 nearest=f"{fields}i",
             )

@@ -8,6 +8,7 @@ from fractions import Fraction
 from typing import Any, Self
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.time.rate import FrameRate
 
 _LABEL = re.compile(r"(\d{1,2}):(\d{1,2}):(\d{1,2})([:;.,])(\d{1,3})")
@@ -72,10 +73,11 @@ class Timecode:
         Raises TimecodeRefusal for text that is no label, a part past its limit and a label that
         drop-frame leaves out.
         """
-        match = _LABEL.fullmatch(text.strip())
+        text = one_line(text, "A timecode")
+        match = _LABEL.fullmatch(text)
         if not match:
             raise TimecodeRefusal(
-                f"“{text.strip()}” is not a timecode. Write hours, minutes, seconds and frames, "
+                f"{quoted(text)} is not a timecode. Write hours, minutes, seconds and frames, "
                 "as in 01:00:10:00.",
             )
         hours, minutes, secs, frames = (int(match[k]) for k in (1, 2, 3, 5))
@@ -83,14 +85,13 @@ class Timecode:
         require_drop_frame(rate, is_drop)
         last = rate.nominal - 1
         if hours > 23 or minutes > 59 or secs > 59 or frames > last:
-            raise _past_limit(text.strip(), (hours, minutes, secs, frames), rate, is_drop)
+            raise _past_limit(text, (hours, minutes, secs, frames), rate, is_drop)
         left_out = _left_out(rate) if is_drop else 0
         if frames < left_out and secs == 0 and minutes % 10:
             before = _write([hours, minutes - 1, 59, last], True, rate)
             after = _write([hours, minutes, 0, left_out], True, rate)
             raise TimecodeRefusal(
-                f"{text.strip()} is left out by drop-frame timecode: {before} is followed by "
-                f"{after}.",
+                f"{text} is left out by drop-frame timecode: {before} is followed by {after}.",
                 nearest=after,
             )
         return cls(join(hours, minutes, secs, frames, rate, is_drop), rate, is_drop)

@@ -8,7 +8,8 @@ from zero_slate.files.cuts.cut_list import CutList, CutRefusal
 from zero_slate.files.cuts.edl import is_edl, read_edl
 from zero_slate.files.cuts.timeline import read_otio
 
-LARGEST = 256 * 2**20
+# Some 200,000 events.
+LARGEST = 64 * 2**20
 
 # A text of megabytes isn't copied to see how it begins.
 _JSON = re.compile(r"\s*[{\[]")

@@ -10,7 +10,6 @@ from zero_slate.files.data.rows import SAMPLE, DataRefusal, Layout, not_a_frame
 SEPARATORS = (b",", b";", b"\t", b"|")
 LONGEST_ROW = 1 << 20
 _BOM = b"\xef\xbb\xbf"
-_BARE = re.compile(rb'^(\s*"?\s*)(.*?)(\s*"?\s*)$', re.DOTALL)
 # How many rows are written at a time.
 BATCH = 4096
 
@@ -77,7 +76,7 @@ def _moved(
     fields = _fields(bare, separator)
     for place in columns:
         field = fields[place] if place < len(fields) else b""
-        before, text, after = _BARE.match(field).groups()  # type: ignore[union-attr]
+        before, text, after = _parted(field)
         number = text.decode("latin-1")
         if not is_number(number):
             raise not_a_frame(f"Line {line}", about.columns[place], number)
@@ -87,24 +86,39 @@ def _moved(
     return record[:start] + separator.join(fields) + ending
 
 
+def _parted(field: bytes) -> tuple[bytes, bytes, bytes]:
+    """Part a field into what stands before its text, the text, and what stands after it."""
+    inner = field.strip()
+    if inner.startswith(b'"'):
+        inner = inner[1:].lstrip()
+    if inner.endswith(b'"'):
+        inner = inner[:-1].rstrip()
+    at = field.find(inner) if inner else len(field)
+    return field[:at], inner, field[at + len(inner) :]
+
+
 def _bare(record: bytes) -> bytes:
     return record.removeprefix(_BOM).rstrip(b"\r\n")
 
 
 def _records(source: BinaryIO) -> Iterator[tuple[int, bytes]]:
     """Yield each record with the number of its first line; one in quotes may hold line breaks."""
-    held = b""
-    begins = 1
-    for number, line in enumerate(source, start=1):
-        record = held + line if held else line
-        if record.count(b'"') % 2:
-            held = record
-            if len(held) > LONGEST_ROW:
-                raise DataRefusal(f"Line {begins}: a quotation mark opens here and never closes.")
-            continue
-        yield begins, record
-        held = b""
-        begins = number + 1
+    held: list[bytes] = []
+    size, open_quote, begins, number = 0, False, 1, 0
+    while line := source.readline(LONGEST_ROW + 1):
+        number += 1
+        size += len(line)
+        if size > LONGEST_ROW:
+            raise DataRefusal(
+                f"Line {begins}: a quotation mark opens here and never closes."
+                if open_quote
+                else f"Line {begins} has more than {LONGEST_ROW:,} bytes, which no row has."
+            )
+        held.append(line)
+        open_quote ^= bool(line.count(b'"') % 2)
+        if not open_quote:
+            yield begins, held[0] if len(held) == 1 else b"".join(held)
+            held, size, begins = [], 0, number + 1
     if held:
         raise DataRefusal(f"Line {begins}: a quotation mark opens here and never closes.")
 
@@ -113,16 +127,18 @@ def _fields(bare: bytes, separator: bytes) -> list[bytes]:
     """Split a record into its fields, quotation marks and all."""
     if b'"' not in bare:
         return bare.split(separator)
-    fields = [b""]
+    fields: list[bytes] = []
+    held: list[bytes] = []
     quoted = False
     for piece in re.split(b'(["' + re.escape(separator) + b"])", bare):
         if piece == separator and not quoted:
-            fields.append(b"")
+            fields.append(b"".join(held))
+            held = []
             continue
         if piece == b'"':
             quoted = not quoted
-        fields[-1] += piece
-    return fields
+        held.append(piece)
+    return [*fields, b"".join(held)]
 
 
 def _plain(field: bytes) -> str:

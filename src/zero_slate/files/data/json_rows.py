@@ -9,9 +9,10 @@ from zero_slate.core.time.frame_remapping import FrameRemapper, is_number
 from zero_slate.files.data.rows import CHUNK, SAMPLE, DataRefusal, Layout, not_a_frame
 
 # One token of JSON (RFC 8259), white space included.
-_TOKEN = re.compile(rb'"(?:[^"\\]|\\.)*"|[{}\[\],:]|[^\s{}\[\],:"]+|\s+', re.DOTALL)
+_TOKEN = re.compile(rb'"(?:[^"\\]++|\\.)*+"|[{}\[\],:]|[^\s{}\[\],:"]+|\s+', re.DOTALL)
 # A token this long is no data file's.
-LONGEST = 1 << 24
+LONGEST = 1 << 20
+MOST_COLUMNS = 10_000
 _ARRAY_OF_OBJECTS = "A data file in JSON is an array of objects: [{…}, {…}]."
 
 
@@ -32,6 +33,8 @@ def layout(source: BinaryIO) -> Layout:
         while len(rows) <= row:
             rows.append({})
         names.setdefault(key)
+        if len(names) > MOST_COLUMNS:
+            raise DataRefusal(f"Row {row + 1} has more than {MOST_COLUMNS:,} values.")
         rows[row][key] = text
     if not rows:
         raise DataRefusal(f"The file has no rows. {_ARRAY_OF_OBJECTS}")

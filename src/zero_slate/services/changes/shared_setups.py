@@ -6,6 +6,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.tables import SharedSetup, Shot
 
@@ -34,7 +35,7 @@ class SharedSetups:
 
     def share(self, production_id: int, name: str, shots: list[int]) -> int:
         """Let several shots share a setup, under a name; return its number. Raises Refusal."""
-        name = name.strip()
+        name = one_line(name, "A shared setup's name", 10 * LONGEST_NAME)
         if not 0 < len(name) <= LONGEST_NAME:
             raise Refusal(
                 f"A shared setup's name takes 1 to {LONGEST_NAME} characters; this has "

@@ -1,6 +1,7 @@
 """Starting a production with an edit format, and how its cut lists are read."""
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line
 from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.presentation.sheet import SheetRow, edit_rows
 from zero_slate.core.settings.index import EDIT_SETTINGS
@@ -31,20 +32,17 @@ class Productions:
 
     def start(self, title: str, kind: str, typed: Typed, code_example: str | None = None) -> int:
         """Start a production with an edit format; return its id. Raises Refusal."""
-        title = title.strip()
+        title = one_line(title, "A production's title", 10 * LONGEST_TITLE)
         if not 0 < len(title) <= LONGEST_TITLE:
             raise Refusal(
                 f"A production's title takes 1 to {LONGEST_TITLE} characters; this has "
                 f"{len(title)}.",
                 part="title",
             )
-        kind = kind.strip()
-        if len(kind) > LONGEST_TITLE:
-            raise Refusal(
-                f"The kind of job takes up to {LONGEST_TITLE} characters; this has {len(kind)}.",
-                nearest=kind[:LONGEST_TITLE],
-                part="kind",
-            )
+        try:
+            kind = one_line(kind, "The kind of job", LONGEST_TITLE, keeps=True)
+        except Refusal as refusal:
+            raise refusal.in_part("kind") from None
         rule = CodeRule() if code_example is None else CodeRule.typed(code_example)
         edit = require_edit(self._new_format(), typed, self.workspace.locks)
         with self.workspace.writing() as session:

@@ -4,6 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Form
 
+from zero_slate.files.cuts.reading import LARGEST
 from zero_slate.services.cuts.reading import CutPreview
 from zero_slate.web.models import ApiModel
 from zero_slate.web.problems import problems
@@ -11,6 +12,9 @@ from zero_slate.web.slate import TheSlate
 from zero_slate.web.uploads import Upload
 
 router = APIRouter(prefix="/productions/{production_id}/cuts", tags=["cuts"])
+
+# The file, and the form around it.
+LARGEST_CUT = LARGEST + 2**20
 
 Rate = Annotated[str | None, Form(description="The list's rate, where the file doesn't state it.")]
 CodeExample = Annotated[
@@ -25,7 +29,7 @@ class CutNumber(ApiModel):
     """1 for the first cut of a production, and so on in the order read."""
 
 
-@router.post("/preview", responses=problems(404, 422))
+@router.post("/preview", responses=problems(404, 413, 422), max_body_size=LARGEST_CUT)
 def preview_cut(
     slate: TheSlate,
     production_id: int,
@@ -37,7 +41,7 @@ def preview_cut(
     return slate.cuts.preview(production_id, file.file.read(), rate, code_example)
 
 
-@router.post("", status_code=201, responses=problems(404, 422, 507))
+@router.post("", status_code=201, responses=problems(404, 413, 422, 507), max_body_size=LARGEST_CUT)
 def create_cut(
     slate: TheSlate,
     production_id: int,

@@ -11,7 +11,7 @@ from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.downloads import gives
 from zero_slate.web.job_events import JobState, job_events, tells
-from zero_slate.web.models import ApiModel
+from zero_slate.web.models import ApiModel, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.sheets import CHANGED, answer
 from zero_slate.web.slate import TheSlate
@@ -19,7 +19,10 @@ from zero_slate.web.uploads import Upload
 
 router = APIRouter(prefix="/shots/{shot_id}", tags=["data files"])
 
-Columns = Annotated[list[int], Field(max_length=1000)]
+# It goes to disk as it comes.
+LARGEST_DATA = 2**30
+
+Columns = Annotated[list[Whole], Field(max_length=1000)]
 
 
 class OldCount(ApiModel):
@@ -38,7 +41,7 @@ class OldCount(ApiModel):
 class ColumnChoice(ApiModel):
     """The columns whose frames become keys."""
 
-    base: int
+    base: Whole
     """The version that they are added to."""
     columns: Columns
     """The places of the columns that hold frames, from 0."""
@@ -57,7 +60,12 @@ class DataJob(JobState):
         return cls.told(job, result=result)
 
 
-@router.post("/data-files", status_code=201, responses=problems(404, 422))
+@router.post(
+    "/data-files",
+    status_code=201,
+    responses=problems(404, 413, 422),
+    max_body_size=LARGEST_DATA,
+)
 def give_data_file(slate: TheSlate, shot_id: int, file: Upload) -> DataPage:
     """Take a data file in and say how it is laid out."""
     return slate.data.give(shot_id, file.filename or "data", file.file)

@@ -9,7 +9,7 @@ from zero_slate.services.changes.effects import Window
 from zero_slate.services.productions.edit_formats import edit_document
 from zero_slate.services.productions.pages import ProductionPage
 from zero_slate.web.downloads import JSON_FILE, attached
-from zero_slate.web.models import ApiModel, ShotIds, Texts, window
+from zero_slate.web.models import ApiModel, Flag, ShotIds, Texts, Whole, window
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -21,7 +21,7 @@ class EditFormatChange(ApiModel):
 
     typed: Texts
     """What is typed, by setting and part."""
-    along: bool = False
+    along: Flag = False
     """Whether shots that still have the old values are updated."""
     out: ShotIds = []
     """The shots to leave as they are all the same."""
@@ -30,7 +30,7 @@ class EditFormatChange(ApiModel):
 class SavedEditFormat(EditFormatChange):
     """A changed edit format to store."""
 
-    base: int
+    base: Whole
     """The version that it is made on."""
 
 

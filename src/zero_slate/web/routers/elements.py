@@ -9,7 +9,7 @@ from zero_slate.core.media.element import Align, Role
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.services.media.elements import LinkedElement
 from zero_slate.services.media.volumes import FolderPage
-from zero_slate.web.models import ApiModel
+from zero_slate.web.models import ApiModel, Flag
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -43,7 +43,7 @@ class OwnPlacement(ApiModel):
 
     placing: FitMode | None = None
     """Its own way; the shot's where it is left out."""
-    line_work: bool = False
+    line_work: Flag = False
     """Whether it is line work, which can be drawn at any size."""
 
 

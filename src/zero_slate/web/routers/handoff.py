@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query, Response
 
 from zero_slate.services.handoff import HandoffPlan
 from zero_slate.web.downloads import attached, gives
-from zero_slate.web.models import ApiModel
+from zero_slate.web.models import ApiModel, Flag
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -20,7 +20,7 @@ class HandoffTarget(ApiModel):
     """The volume's name."""
     folder: str = ""
     """The folder below its root; empty for the root."""
-    replace: bool = False
+    replace: Flag = False
     """Whether files that are there and differ may be replaced."""
 
 

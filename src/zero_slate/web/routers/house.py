@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 
 from zero_slate.services.house import HousePage
-from zero_slate.web.models import ApiModel, Keys, OnVersion, Texts
+from zero_slate.web.models import ApiModel, Flag, Keys, OnVersion, Texts, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -15,9 +15,9 @@ class HouseRequest(ApiModel):
 
     typed: Texts = {}
     """What is typed, by setting and part."""
-    shot: int | None = None
+    shot: Whole | None = None
     """A shot whose setup is to be the house's."""
-    shipped: bool = False
+    shipped: Flag = False
     """Whether it is to be as shipped."""
     leave: Keys = []
     """Settings that stay as they are all the same."""
@@ -26,7 +26,7 @@ class HouseRequest(ApiModel):
 class SavedHouse(HouseRequest):
     """A house setup to store."""
 
-    base: int
+    base: Whole
     """The version that it is made on."""
 
 

@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query
 from pydantic import Field
 
 from zero_slate.services.cuts.recut_answers import RecutPage, RecutResult
-from zero_slate.web.models import ApiModel
+from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -18,7 +18,7 @@ class AppliedRecut(ApiModel):
 
     codes: Annotated[list[str], Field(max_length=10_000)] | None = None
     """Their codes; all that are set up where it is left out."""
-    against: int | None = None
+    against: Whole | None = None
     """The cut that the latest one is laid against; the one before it where it is left out."""
 
 
@@ -29,7 +29,7 @@ class MatchAnswer(ApiModel):
     """The shot's code in the latest cut."""
     former: str
     """The code that it may have had in the cut before."""
-    same: bool
+    same: Flag
     """Whether they are one shot."""
 
 

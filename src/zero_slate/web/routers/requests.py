@@ -6,7 +6,7 @@ from pydantic import model_validator
 
 from zero_slate.core.canvas.resize import KeepArtwork
 from zero_slate.services.changes.sources import FilePlace, Source
-from zero_slate.web.models import ApiModel, Keys, ShotIds, Texts
+from zero_slate.web.models import ApiModel, Keys, ShotIds, Texts, Whole
 
 
 class ChangeSource(ApiModel):
@@ -16,7 +16,7 @@ class ChangeSource(ApiModel):
     """Typed texts, by setting and part."""
     format: str | None = None
     """A format of the library, by its name."""
-    shot: int | None = None
+    shot: Whole | None = None
     """Another shot; `groups` says what is taken of it."""
     groups: Keys = []
     """The groups of settings to take of another shot."""
@@ -56,7 +56,7 @@ class ShotChange(ChangeSource):
 class SavedShotChange(ShotChange):
     """A change of one shot to store."""
 
-    base: int
+    base: Whole
     """The version that it is made on."""
 
 

@@ -10,7 +10,7 @@ from zero_slate.services.changes.provenance import Provenance
 from zero_slate.services.quick_line import QuickPage
 from zero_slate.services.shots.pages import ShotHead, ShotPage
 from zero_slate.web.downloads import attached, gives
-from zero_slate.web.models import ApiModel, OnVersion, Texts
+from zero_slate.web.models import ApiModel, OnVersion, Texts, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -35,9 +35,9 @@ class TypedSheet(ApiModel):
 class ViewedFrames(ApiModel):
     """The part of the frame rule that is looked at."""
 
-    first: int
+    first: Whole
     """Its first frame."""
-    last: int
+    last: Whole
     """Its last frame."""
 
 
@@ -53,7 +53,7 @@ class SheetPreview(TypedSheet):
 class SavedSheet(TypedSheet):
     """Fields and reasons to store."""
 
-    base: int
+    base: Whole
     """The version that they are made on."""
     reasons: Annotated[dict[str, str | None], Field(max_length=64)] = {}
     """Why settings differ, by setting; empty takes a reason back."""

@@ -9,7 +9,7 @@ from zero_slate.core.shot.brief import Brief
 from zero_slate.core.time.retime import RetimeMode
 from zero_slate.services.changes.time_change import TimeChangePage, TypedMark
 from zero_slate.services.shots.pages import ShotPage
-from zero_slate.web.models import OnVersion
+from zero_slate.web.models import Flag, OnVersion, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.sheets import CHANGED, TypedSheet, answer
 from zero_slate.web.slate import TheSlate
@@ -27,14 +27,14 @@ class TimeChange(TypedSheet):
 class SavedTimeChange(TimeChange):
     """A change of time to store."""
 
-    base: int
+    base: Whole
     """The version that it is made on."""
 
 
 class LockedRange(OnVersion):
     """What the work range's lock is to be."""
 
-    closed: bool
+    closed: Flag
     """Whether it is closed."""
 
 

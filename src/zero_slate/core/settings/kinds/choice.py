@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.settings.schema import Part, Texts
 from zero_slate.core.time.entry.clock import Entry
 
@@ -36,12 +37,13 @@ class ChoiceKind:
 
 def read_choice(text: str, names: type[StrEnum], part: Part) -> StrEnum:
     """Return the member of `names` that the text names, or refuse it with the ones there are."""
+    text = one_line(text, part.label)
     for name in names:
-        if name == text.strip():
+        if name == text:
             return name
     known = ", ".join(names)
     raise Refusal(
-        f"“{text.strip()}” is not a {part.label.lower()}. It takes {known}.",
+        f"{quoted(text)} is not a {part.label.lower()}. It takes {known}.",
         nearest=str(next(iter(names))),
         part=part.key,
     )

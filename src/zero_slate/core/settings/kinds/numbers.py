@@ -2,14 +2,16 @@
 
 from zero_slate.core.base.figures import plain_digits
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line
 from zero_slate.core.settings.schema import Part
 
 
 def whole_number(text: str, part: Part) -> int:
     """Read a whole number, signed or not, or refuse it by the name of its field."""
-    plain = text.strip().replace("−", "-").replace(",", "")
+    text = one_line(text, part.label)
+    plain = text.replace("−", "-").replace(",", "")
     digits = plain.removeprefix("-").removeprefix("+")
     if plain_digits(digits) and len(digits) <= 12:
         return int(plain)
-    said = f"“{text.strip()}” is not a whole number" if text.strip() else "Nothing is written"
+    said = f"“{text}” is not a whole number" if text else "Nothing is written"
     raise Refusal(f"{said}. {part.label} takes a whole number.", part=part.key)

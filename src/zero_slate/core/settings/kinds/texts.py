@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import require_code
 from zero_slate.core.base.serialization import TextValue
+from zero_slate.core.base.texts import one_line
 from zero_slate.core.settings.schema import Part, Texts
 from zero_slate.core.time.entry.clock import Entry
 
@@ -41,14 +42,10 @@ class TextKind:
 
     def read(self, texts: Texts, entry: Entry) -> str:
         """Return the text without white space around it."""
-        text = texts["text"].strip()
-        if len(text) > LONGEST_TEXT:
-            raise Refusal(
-                f"{self.label} has {len(text)} characters and takes at most {LONGEST_TEXT}.",
-                nearest=text[:LONGEST_TEXT],
-                part="text",
-            )
-        return text
+        try:
+            return one_line(texts["text"], self.label, LONGEST_TEXT, keeps=True)
+        except Refusal as refusal:
+            raise refusal.in_part("text") from None
 
     def texts(self, value: str) -> dict[str, str]:
         """Return the text."""

@@ -3,6 +3,7 @@
 import re
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import one_line
 
 
 class EntryRefusal(Refusal):
@@ -13,7 +14,7 @@ class Scanner:
     """A text, and how far it is read."""
 
     def __init__(self, text: str):
-        self.text = text.strip().replace("−", "-")
+        self.text = one_line(text, "What is typed").replace("−", "-")
         self.place = 0
 
     @property
