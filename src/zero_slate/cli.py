@@ -167,7 +167,13 @@ def _serve(config: Config, verbose: bool) -> None:
         raise Refusal(
             f"Port {config.port} is in use already; set ZERO_SLATE_PORT to another.",
         )
-    log_to(config.home / "logs", verbose=verbose)
+    try:
+        log_to(config.home / "logs", verbose=verbose)
+    except OSError as error:
+        raise Refusal(
+            f"The home folder {config.home} can't be opened: {(error.strerror or '').lower()}. "
+            "Mend that, or set ZERO_SLATE_HOME to another."
+        ) from error
     say("started", version=__version__, port=config.port)
     made = create_app(config)
     if made.state.slate.mended:

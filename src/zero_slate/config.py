@@ -3,6 +3,7 @@
 import getpass
 import json
 import os
+import re
 import tomllib
 from pathlib import Path
 from typing import Any
@@ -121,4 +122,6 @@ def read_config() -> Config:
         where = ".".join(map(str, first["loc"]))
         raise Refusal(f"The configuration's {where} can't be taken: {first['msg']}.") from error
     except SettingsError as error:
-        raise Refusal(f"The configuration can't be read: {error}.") from error
+        named = re.search(r'field "(\w+)"', str(error))
+        name = f"ZERO_SLATE_{named[1].upper()}" if named else "The configuration"
+        raise Refusal(f"{name} can't be read: it has to be JSON.") from error

@@ -17,7 +17,8 @@ from zero_slate.files.setup_files import read_setup
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.guards import Conflict
 from zero_slate.services.shots.pages import ShotPage
-from zero_slate.store.database import Database, StoreRefusal
+from zero_slate.store.database import Database
+from zero_slate.store.refusals import StoreRefusal
 from zero_slate.web.slate import Slate
 
 

@@ -13,6 +13,10 @@ GREY = 0.18
 STOPS = range(-4, 5)
 
 
+# The library's two kinds have no common one.
+FAILURES = (ocio.Exception, ocio.ExceptionMissingFile)
+
+
 @lru_cache(maxsize=8)
 def read_names(config: str) -> ColourNames:
     """Read the names that a config has: a file's path, or `ocio://` and a built-in's name.
@@ -34,7 +38,7 @@ def probe(config: str, space: str, display: str, view: str) -> Probe | None:
     try:
         transform = ocio.DisplayViewTransform(src=space, display=display, view=view)
         processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
-    except ocio.Exception:
+    except FAILURES:
         return None
 
     def shown(linear: float) -> float:
@@ -59,7 +63,7 @@ def behind_display(
         )
         processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
         found = processor.applyRGB([code / 255 for code in codes])
-    except ocio.Exception:
+    except FAILURES:
         return None
     red, green, blue = (float(channel) for channel in found)
     return red, green, blue
@@ -69,6 +73,9 @@ def behind_display(
 def _config(config: str) -> "ocio.Config":
     try:
         return ocio.Config.CreateFromFile(config)
-    except ocio.Exception as error:
+    except FAILURES as error:
         first = str(error).strip().splitlines()[0]
-        raise Refusal(f"The colour config {config} can't be read: {first}") from error
+        raise Refusal(
+            f"The colour config {config} can't be read: {first} "
+            "Set ZERO_SLATE_COLOR_CONFIG to another, or leave it out."
+        ) from error

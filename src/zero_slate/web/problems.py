@@ -16,7 +16,7 @@ from zero_slate.files.volume_files import CannotWrite, OutsideVolume
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.differences import ChangedSetting
 from zero_slate.services.shots.guards import Conflict
-from zero_slate.store.database import StoreRefusal
+from zero_slate.store.refusals import StoreAway, StoreRefusal
 from zero_slate.store.unreadable import Unreadable
 
 MEDIA_TYPE = "application/problem+json"
@@ -54,6 +54,7 @@ _KINDS: tuple[tuple[type[Refusal], int, str, str], ...] = (
     (OutsideVolume, 403, "outside-volume", "Outside the volume"),
     (CannotWrite, 507, "cannot-write", "The file couldn't be written"),
     (Unreadable, 409, "damaged", "What is stored can't be read"),
+    (StoreAway, 503, "away", "The database can't be asked now"),
     (StoreRefusal, 507, "cannot-save", "Nothing could be saved"),
     (RateNeeded, 422, "rate-needed", "The list doesn't state its rate"),
     (Refusal, 422, "refused", "Can't be taken"),

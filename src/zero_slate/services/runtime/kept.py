@@ -1,6 +1,7 @@
 """What is made from the database and kept in memory: always right, and bounded."""
 
 import threading
+import weakref
 from collections import OrderedDict
 from typing import Generic, TypeVar
 
@@ -19,6 +20,7 @@ class Kept(Generic[K, V]):
         self.most = most
         self._values: OrderedDict[K, tuple[object, V]] = OrderedDict()
         self._lock = threading.Lock()
+        _every.add(self)  # type: ignore[arg-type]
 
     def get(self, key: K, stamp: object) -> V | None:
         """Return the value made from a snapshot with this stamp, if it is kept."""
@@ -44,5 +46,19 @@ class Kept(Generic[K, V]):
                 self._values.popitem(last=False)
         return value
 
+    def forget(self) -> None:
+        """Let go of everything."""
+        with self._lock:
+            self._values.clear()
+
     def __len__(self) -> int:
         return len(self._values)
+
+
+_every: weakref.WeakSet[Kept[object, object]] = weakref.WeakSet()
+
+
+def forget_all() -> None:
+    """Let go of everything kept: the stamps of another database mean something else."""
+    for each in tuple(_every):
+        each.forget()

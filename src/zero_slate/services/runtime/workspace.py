@@ -14,6 +14,7 @@ from zero_slate.core.settings.models.setup import Setup
 from zero_slate.files import colour_config as colour
 from zero_slate.files.colour_config import behind_display
 from zero_slate.files.volume_files import inside
+from zero_slate.services.runtime.kept import forget_all
 from zero_slate.store.database import Database
 
 
@@ -32,10 +33,13 @@ class Workspace:
     def __init__(self, config: Config):
         self.config = config
         self.database = Database(config.database)
+        self.database.reopened.append(forget_all)
         self.locks = config.read_locks()
         self.color_config = config.color_config or colour.DEFAULT_CONFIG
         self.before_commit: list[Callable[[Session], None]] = []
         """What looks at a session's changes before they are kept, and may refuse them."""
+        # Read now: a config that isn't there is told at the start, and not on a sheet.
+        colour.read_names(self.color_config)
 
     @property
     def names(self) -> ColourNames:
