@@ -139,7 +139,7 @@ def test_nothing_is_left_of_a_write_that_fails(
 
     monkeypatch.setattr(os, "fsync", full)
     with pytest.raises(CannotWrite, match=r"the disk is full \(4 bytes are needed\)"):
-        write_all(tmp_path, {"a.json": b"xx", "b.json": b"yy"})
+        write_all(tmp_path, "", {"a.json": b"xx", "b.json": b"yy"})
     assert os.listdir(tmp_path) == ["a.json"]
     assert (tmp_path / "a.json").read_text() == "before"
 

@@ -1,7 +1,9 @@
 """Files: folders on volumes, how they agree, tying them, handing on."""
 
+import asyncio
 import threading
 import time
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import opentimelineio as otio
@@ -86,6 +88,40 @@ def test_long_reading_can_be_stopped() -> None:
             jobs.get(kind, shot, number)
 
 
+def test_work_ends_when_the_page_that_asked_for_it_goes(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("zero_slate.services.runtime.jobs.GONE_AFTER", 0.05)
+    jobs = Jobs()
+
+    def work(job: Job) -> None:
+        for number in range(10**9):
+            job.step(number)
+
+    async def listen(job: Job, again: bool) -> None:
+        _, leave = job.listen(asyncio.get_running_loop())
+        leave()
+        if again:
+            job.listen(asyncio.get_running_loop())
+            await asyncio.sleep(0.2)
+
+    def heard(again: bool) -> Job:
+        job = jobs.start("media", 1, "read", 10**9, work)
+        with ThreadPoolExecutor(1) as apart:
+            apart.submit(asyncio.run, listen(job, again)).result()
+        return job
+
+    assert finished(heard(again=False)).state == "stopped"
+    # A line that was cut and taken up again, or a program that asks now and then, keeps it.
+    kept = heard(again=True)
+    assert kept.state == "running"
+    kept.stop()
+    asked = heard(again=False)
+    for _ in range(10):
+        jobs.get("media", 1, asked.id)
+    assert asked.state == "running"
+    asked.stop()
+    jobs.close()
+
+
 def test_a_failing_job_says_why() -> None:
     def fail(job: Job) -> None:
         raise Refusal("the folder is gone")
@@ -99,6 +135,7 @@ def test_work_waits_its_turn_and_has_a_bound() -> None:
     while not all(job.state == "running" for job in made):
         time.sleep(0.005)
     waiting = [jobs.start("data", 1, "wait", 1, lambda _: None) for _ in range(MOST_WAITING)]
+    assert [job.ahead for job in waiting] == list(range(MOST_WAITING))
     with pytest.raises(Refusal, match=f"{MOST_WAITING} pieces of work are waiting"):
         jobs.start("data", 1, "one more", 1, lambda _: None)
     waiting[0].stop()
@@ -147,6 +184,7 @@ def test_a_hand_off_says_what_it_writes_and_writes_it(
     assert [(f.name, f.status) for f in plan.files] == [
         ("FRO_0030.setup.json", "new"),
         ("FRO_0030.otio", "new"),
+        ("FRO_0030.handoff.json", "new"),
     ]
     slate.handoff.write(shot, "media", "out", replace=False)
     out = config.volumes["media"] / "out"

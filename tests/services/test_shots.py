@@ -106,7 +106,7 @@ def test_two_shots_cannot_share_a_code(slate: Slate, shot: int, production: int)
 
 def test_a_setup_file_makes_the_same_shot_again(slate: Slate, shot: int, production: int) -> None:
     slate.shots.save(shot, 1, {"canvas": {"width": "1998"}}, {"canvas": "for a cinema"})
-    document = read_setup(slate.handoff.contents(shot)["FRO_0030.setup.json"])
+    document = read_setup(slate.handoff.contents(slate.shots.load(shot))["FRO_0030.setup.json"])
     other = slate.productions.start("Another", "", FORMAT)
     copied = slate.new_shots.take_document(other, document, "FRO_0030.setup.json")
     there, here = (slate.shots.load(each).content for each in (copied, shot))

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cutNumber, frameText, size, version } from './words';
+import { cutNumber, frameText, size, version, workWords } from './words';
 
 describe('how figures are written', () => {
 	it('writes a frame as its field reads it', () => {
@@ -8,6 +8,19 @@ describe('how figures are written', () => {
 
 	it('writes versions and cuts with their zeros', () => {
 		expect([version(2), version(1234), cutNumber(3)]).toEqual(['v002', 'v1234', 'Cut 03']);
+	});
+
+	it('says what work does, or behind how many it waits', () => {
+		const said = [
+			['running', 0],
+			['waiting', 0],
+			['waiting', 3]
+		] as const;
+		expect(said.map(([state, ahead]) => workWords({ state, ahead }, 'Reading'))).toEqual([
+			'Reading',
+			'Waiting its turn, which is next',
+			'Waiting its turn, behind 3'
+		]);
 	});
 
 	it('writes sizes in powers of ten', () => {

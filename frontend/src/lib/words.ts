@@ -26,3 +26,9 @@ export function size(bytes: number): string {
 export function frameText(frame: number): string {
 	return frame < 0 ? `=${frame}` : String(frame);
 }
+
+/** What a piece of work does now: what it is there for, or waiting, and behind how many. */
+export function workWords(job: { state: string; ahead: number }, what: string): string {
+	if (job.state !== 'waiting') return what;
+	return job.ahead ? `Waiting its turn, behind ${job.ahead}` : 'Waiting its turn, which is next';
+}

@@ -1,12 +1,18 @@
-"""Files written whole or not at all, and folders that can't be left."""
+"""Folders of a volume that can't be left, and files written into them whole or not at all."""
 
 import errno
 import os
-import tempfile
-from collections.abc import Mapping
+import secrets
+import stat
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
+
+# What is being written begins with this, until it takes its name.
+WRITING = ".writing-"
+_FOLDER = os.O_RDONLY | os.O_DIRECTORY | os.O_NOFOLLOW | os.O_CLOEXEC
 
 
 class OutsideVolume(Refusal):
@@ -30,7 +36,10 @@ def inside(root: Path, relative: str) -> Path:
     if "\0" in relative:
         raise OutsideVolume("A path can't hold a zero character.")
     real_root = root.resolve()
-    path = (real_root / relative.lstrip("/\\")).resolve()
+    try:
+        path = (real_root / relative.lstrip("/\\")).resolve()
+    except (OSError, RuntimeError) as error:  # a name that is too long; links in a circle
+        raise OutsideVolume(f"“{relative[:80]}” leads nowhere.") from error
     if path != real_root and real_root not in path.parents:
         raise OutsideVolume(
             f"“{relative}” leads outside its volume; only what is below it is read."
@@ -41,7 +50,8 @@ def inside(root: Path, relative: str) -> Path:
 def list_folder(root: Path, folder: Path) -> tuple[list[str], list[str]]:
     """Return the names of the folders and files in a folder; what leads outside is left out.
 
-    Raises CannotRead.
+    What is neither, as a pipe or a device, is left out too: nothing may ever open it. Raises
+    CannotRead.
     """
     real_root = root.resolve()
     folders: list[str] = []
@@ -60,40 +70,114 @@ def list_folder(root: Path, folder: Path) -> tuple[list[str], list[str]]:
                 elif entry.is_file():
                     files.append(entry.name)
     except OSError as error:
-        raise CannotRead(f"The folder {folder.name} can't be read: {_why(error)}.") from error
+        raise CannotRead(f"The folder {folder.name} can't be read: {why(error)}.") from error
     return sorted(folders), sorted(files)
 
 
-def write_all(folder: Path, contents: Mapping[str, bytes]) -> list[Path]:
-    """Write several files into a folder, all of them or none.
+@contextmanager
+def opened(root: Path, relative: str, *, make: bool = False) -> Iterator[int]:
+    """Open a folder of a volume, step by step from its root; yield its descriptor.
 
-    Each goes to a temporary file on the same disk first; only when all are there do they take
-    their names. Raises CannotWrite.
+    Each step is opened in the folder before it and follows no link, so that nothing that is put in
+    its way meanwhile leads elsewhere. Folders that aren't there are made where `make` says so.
+    Raises OutsideVolume, and OSError for what isn't there or may not be opened.
     """
-    waiting: list[tuple[str, Path]] = []
+    path = inside(root, relative)
+    real_root = root.resolve()
+    at = os.open(real_root, _FOLDER)
     try:
-        folder.mkdir(parents=True, exist_ok=True)
-        for name, content in contents.items():
-            handle, temporary = tempfile.mkstemp(dir=folder, prefix=".writing-")
-            waiting.append((temporary, folder / name))
-            with os.fdopen(handle, "wb") as file:
-                file.write(content)
-                file.flush()
-                os.fsync(file.fileno())
-                os.fchmod(file.fileno(), 0o644)
-        for temporary, final in waiting:
-            os.replace(temporary, final)
+        for name in path.relative_to(real_root).parts:
+            if make:
+                with suppress(FileExistsError):
+                    os.mkdir(name, dir_fd=at)
+            try:
+                step = os.open(name, _FOLDER, dir_fd=at)
+            except OSError as error:
+                if error.errno in (errno.ELOOP, errno.ENOTDIR) and _is_link(name, at):
+                    raise _led_away(relative) from error
+                raise
+            os.close(at)
+            at = step
+        yield at
+    finally:
+        os.close(at)
+
+
+def read_there(root: Path, relative: str, names: list[str], most: int) -> dict[str, bytes]:
+    """Return what files of a folder hold, for those that are plain files of at most so many bytes.
+
+    What can't be read is left out. Raises OutsideVolume.
+    """
+    found: dict[str, bytes] = {}
+    with suppress(OSError), opened(root, relative) as folder:
+        for name in names:
+            with suppress(OSError):
+                flags = os.O_RDONLY | os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
+                with os.fdopen(os.open(name, flags, dir_fd=folder), "rb") as file:
+                    about = os.fstat(file.fileno())
+                    if stat.S_ISREG(about.st_mode) and about.st_size <= most:
+                        found[name] = file.read(most)
+    return found
+
+
+def names_there(root: Path, relative: str, names: list[str]) -> set[str]:
+    """Return which of some names stand in a folder, whatever they are. Raises OutsideVolume."""
+    there: set[str] = set()
+    with suppress(OSError), opened(root, relative) as folder:
+        for name in names:
+            with suppress(OSError):
+                os.stat(name, dir_fd=folder, follow_symlinks=False)
+                there.add(name)
+    return there
+
+
+def write_all(root: Path, relative: str, contents: Mapping[str, bytes], token: str = "") -> None:
+    """Write several files into a folder of a volume, which is made where it isn't there.
+
+    Each goes to a temporary file in that folder first, whose name begins with `WRITING` and the
+    `token`; only when all are there do they take their names, in their order. Raises OutsideVolume
+    and CannotWrite.
+    """
+    token = token or secrets.token_hex(8)
+    waiting: list[tuple[str, str]] = []
+    try:
+        with opened(root, relative, make=True) as folder:
+            try:
+                for number, (name, content) in enumerate(contents.items()):
+                    temporary = f"{WRITING}{token}-{number}"
+                    waiting.append((temporary, name))
+                    _write(folder, temporary, content)
+                _require_there(root, relative, folder)
+                for temporary, final in waiting:
+                    os.replace(temporary, final, src_dir_fd=folder, dst_dir_fd=folder)
+                os.fsync(folder)
+            finally:
+                for temporary, _ in waiting:
+                    with suppress(OSError):
+                        os.unlink(temporary, dir_fd=folder)
+            _require_there(root, relative, folder)
     except OSError as error:
-        for temporary, _ in waiting:
-            Path(temporary).unlink(missing_ok=True)
         needed = sum(map(len, contents.values()))
         raise CannotWrite(
-            f"Nothing was written to {folder.name}: {_why(error)} ({needed:,} bytes are needed)."
+            f"Nothing was written to {relative or root.name}: {why(error)} ({needed:,} bytes are "
+            "needed)."
         ) from error
-    return [final for _, final in waiting]
 
 
-def _why(error: OSError) -> str:
+def clear_writing(folder: Path, token: str) -> None:
+    """Take away what was left behind under a token where writing broke off."""
+    with suppress(OSError):
+        at = os.open(folder, _FOLDER)
+        try:
+            for name in os.listdir(at):
+                if name.startswith(f"{WRITING}{token}-"):
+                    os.unlink(name, dir_fd=at)
+        finally:
+            os.close(at)
+
+
+def why(error: OSError) -> str:
+    """Return why the system didn't do something, in words."""
     return {
         errno.ENOSPC: "the disk is full",
         errno.EDQUOT: "the disk quota is used up",
@@ -102,4 +186,33 @@ def _why(error: OSError) -> str:
         errno.EROFS: "the disk is read-only",
         errno.ENOENT: "it is not there",
         errno.ENOTDIR: "it is not a folder",
+        errno.ENAMETOOLONG: "its name is too long",
     }.get(error.errno or 0, (error.strerror or str(error)).lower())
+
+
+def _write(folder: int, name: str, content: bytes) -> None:
+    flags = os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_NOFOLLOW | os.O_CLOEXEC
+    with os.fdopen(os.open(name, flags, 0o600, dir_fd=folder), "wb") as file:
+        file.write(content)
+        file.flush()
+        os.fsync(file.fileno())
+        os.fchmod(file.fileno(), 0o644)
+
+
+def _require_there(root: Path, relative: str, folder: int) -> None:
+    """Refuse a folder that was moved away while it was open, so that its path leads elsewhere."""
+    here = os.fstat(folder)
+    now = os.stat(inside(root, relative))
+    if (now.st_dev, now.st_ino) != (here.st_dev, here.st_ino):
+        raise _led_away(relative)
+
+
+def _is_link(name: str, folder: int) -> bool:
+    return stat.S_ISLNK(os.stat(name, dir_fd=folder, follow_symlinks=False).st_mode)
+
+
+def _led_away(relative: str) -> OutsideVolume:
+    return OutsideVolume(
+        f"“{relative}” was put elsewhere while it was written to: look where it leads, and hand "
+        "off again."
+    )

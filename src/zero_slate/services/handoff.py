@@ -2,17 +2,20 @@
 
 import io
 import zipfile
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
-from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import too_long
 from zero_slate.core.checks.match import match
+from zero_slate.files.handoff_manifest import HandoffManifest, manifest_name
+from zero_slate.files.journal import Journal
 from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.files.shot_timeline import PlateFiles, write_shot_timeline
-from zero_slate.files.volume_files import write_all
+from zero_slate.files.volume_files import names_there, read_there, write_all
 from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.guards import require_version
+from zero_slate.services.shots.loading import Loaded, load_shot
 from zero_slate.services.shots.sheets import Shots
 from zero_slate.store import elements
 
@@ -53,6 +56,12 @@ class HandoffPlan:
     """How many files it would put in another's place."""
     too_long: str
     """Why a path is too long; empty where none is."""
+    standing: str
+    """Whether what is in the folder already is one whole hand off, in words; empty for nothing."""
+
+
+# Files of a hand off are a few thousand bytes: what is larger isn't one of them.
+LARGEST_COMPARED = 64 * 2**20
 
 
 class Handoff:
@@ -61,15 +70,25 @@ class Handoff:
     def __init__(self, workspace: Workspace, shots: Shots):
         self.workspace = workspace
         self.shots = shots
+        self._journal = Journal(workspace.config.home / "writing")
+
+    def clear_broken_off(self) -> int:
+        """Clear away what hand offs left behind that were ended half way."""
+        return self._journal.clear()
 
     def plan(self, shot_id: int, volume: str | None, folder: str) -> HandoffPlan:
         """Say what would be written to a folder, or to a download where `volume` is None."""
         loaded = self.shots.load(shot_id)
         context = loaded.context(self.workspace)
         found = match(context, loaded.content.departures)
-        target = self.workspace.folder(volume, folder) if volume else None
-        contents = self.contents(shot_id)
-        files = _planned(contents, target)
+        contents = self.contents(loaded)
+        target, there, names = None, {}, set()
+        if volume:
+            root = self.workspace.volume(volume)
+            target = self.workspace.folder(volume, folder)
+            there = read_there(root, folder, list(contents), LARGEST_COMPARED)
+            names = names_there(root, folder, list(contents))
+        files = _planned(contents, there, names)
         return HandoffPlan(
             loaded.head.code,
             loaded.head.version,
@@ -80,11 +99,11 @@ class Handoff:
             files,
             sum(file.status == "replaces" for file in files),
             too_long(contents, str(target)) if target else "",
+            _standing(loaded.content.setup.code, there, names),
         )
 
-    def contents(self, shot_id: int) -> dict[str, bytes]:
-        """Return the files of a hand off by name."""
-        loaded = self.shots.load(shot_id)
+    def contents(self, loaded: Loaded) -> dict[str, bytes]:
+        """Return the files of a hand off by name, the manifest last."""
         content = loaded.content
         document = SetupDocument(
             setup=content.setup,
@@ -95,63 +114,100 @@ class Handoff:
             artwork=content.artwork,
         )
         code = content.setup.code
-        return {
+        files = {
             f"{code}.setup.json": write_document(document),
-            f"{code}.otio": write_shot_timeline(document, loaded.event, self._plate(shot_id)),
+            f"{code}.otio": write_shot_timeline(document, loaded.event, self._plate(loaded)),
         }
+        manifest = HandoffManifest.of(code, loaded.head.version, files)
+        return {**files, manifest_name(code): manifest.write()}
 
-    def write(self, shot_id: int, volume: str, folder: str, replace: bool) -> tuple[str, ...]:
-        """Write the files, all or none; return their names. Raises Refusal.
+    def write(
+        self,
+        shot_id: int,
+        volume: str,
+        folder: str,
+        replace: bool,
+        version: int | None = None,
+    ) -> tuple[int, tuple[str, ...]]:
+        """Write the files, all or none; return the version that they hold, and their names.
 
-        Files that are there and differ are only replaced where `replace` says so.
+        Files that are there and differ are only replaced where `replace` says so. Raises Refusal,
+        and Conflict where the shot isn't of the `version` any more that was looked at.
         """
+        with self.workspace.reading() as session:
+            loaded = load_shot(session, shot_id)
+            if version is not None:
+                require_version(session, loaded, version)
+        root = self.workspace.volume(volume)
         target = self.workspace.folder(volume, folder)
-        contents = self.contents(shot_id)
+        contents = self.contents(loaded)
         long = too_long(contents, str(target))
         if long:
             raise Refusal(long)
-        differing = [file.name for file in _planned(contents, target) if file.status == "replaces"]
+        there = read_there(root, folder, list(contents), LARGEST_COMPARED)
+        planned = _planned(contents, there, names_there(root, folder, list(contents)))
+        differing = [file.name for file in planned if file.status == "replaces"]
         if differing and not replace:
             names = ", ".join(differing)
             raise Refusal(f"{names} would be replaced by another content; say so to do it.")
-        written = write_all(target, contents)
-        return tuple(path.name for path in written)
+        with self._journal.writing(target) as token:
+            write_all(root, folder, contents, token)
+        return loaded.head.version, tuple(contents)
 
     def archive(self, shot_id: int) -> tuple[str, bytes]:
         """Return the files as a ZIP archive, with its name."""
+        loaded = self.shots.load(shot_id)
         packed = io.BytesIO()
         with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-            for name, content in self.contents(shot_id).items():
+            for name, content in self.contents(loaded).items():
                 archive.writestr(name, content)
-        head = self.shots.load(shot_id).head
-        return f"{head.code}_v{head.version:03d}.zip", packed.getvalue()
+        return f"{loaded.head.code}_v{loaded.head.version:03d}.zip", packed.getvalue()
 
-    def _plate(self, shot_id: int) -> PlateFiles | None:
-        loaded = self.shots.load(shot_id)
+    def _plate(self, loaded: Loaded) -> PlateFiles | None:
         context = loaded.context(self.workspace)
         if context.plate is None:
             return None
         with self.workspace.reading() as session:
-            rows = elements.element_rows(session, shot_id)
-        row = next(row for row in rows if row.id == context.plate.id)
-        folder = self.workspace.folder(row.volume, row.folder)
+            rows = elements.element_rows(session, loaded.head.id)
+        row = next((row for row in rows if row.id == context.plate.id), None)
+        if row is None:
+            return None
+        folder = self.workspace.place(row.volume, row.folder)
         return PlateFiles(
             context.plate.media, folder.as_uri() + "/", context.aligned[context.plate.id]
         )
 
 
-def _planned(contents: Mapping[str, bytes], target: Path | None) -> tuple[PlannedFile, ...]:
+def _standing(code: str, there: Mapping[str, bytes], names: Collection[str]) -> str:
+    """Say whether what stands in a folder is one whole hand off; empty where nothing does."""
+    if not names:
+        return ""
+    manifest = HandoffManifest.read(there.get(manifest_name(code), b""))
+    if manifest is None:
+        return f"There are files of {code} here that no hand off vouches for."
+    if not manifest.fits(there):
+        return (
+            "The hand off that is here isn't whole: its files are of two versions. Hand off again."
+        )
+    return f"v{manifest.shot_version:03d} is here, whole."
+
+
+def _planned(
+    contents: Mapping[str, bytes], there: Mapping[str, bytes], names: Collection[str]
+) -> tuple[PlannedFile, ...]:
     """Compare what would be written with what is there."""
     files = []
     for name, content in contents.items():
         status = "new"
-        there = target / name if target else None
-        if there is not None and there.exists():
-            status = "same" if there.read_bytes() == content else "replaces"
-        about = (
-            "the setup, every setting with its reasons"
-            if name.endswith(".json")
-            else "the shot as a timeline: ranges, plate, setup"
-        )
-        files.append(PlannedFile(name, about, len(content), status))
+        if name in names:
+            status = "same" if there.get(name) == content else "replaces"
+        files.append(PlannedFile(name, _about(name), len(content), status))
     return tuple(files)
+
+
+def _about(name: str) -> str:
+    if name.endswith(".setup.json"):
+        return "the setup, every setting with its reasons"
+    if name.endswith(".otio"):
+        return "the shot as a timeline: ranges, plate, setup"
+    return "what belongs to this hand off, with the version and digests"

@@ -24,6 +24,8 @@ class JobState(ApiModel):
     """What it does."""
     state: str
     """`waiting`, `running`, `done`, `stopped` or `failed`."""
+    ahead: int
+    """How many pieces of work wait before it."""
     done: int
     """How much of it is done."""
     total: int
@@ -38,6 +40,7 @@ class JobState(ApiModel):
             id=job.id,
             what=job.what,
             state=job.state,
+            ahead=job.ahead,
             done=job.done,
             total=job.total,
             message=job.message,

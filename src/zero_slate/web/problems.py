@@ -13,7 +13,7 @@ from starlette.exceptions import HTTPException
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.files.cuts.reading import RateNeeded
 from zero_slate.files.volume_files import CannotWrite, OutsideVolume
-from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.runtime.workspace import NotFound, VolumeAway
 from zero_slate.services.shots.differences import ChangedSetting
 from zero_slate.services.shots.guards import Conflict
 from zero_slate.store.refusals import StoreAway, StoreRefusal
@@ -54,6 +54,7 @@ _KINDS: tuple[tuple[type[Refusal], int, str, str], ...] = (
     (OutsideVolume, 403, "outside-volume", "Outside the volume"),
     (CannotWrite, 507, "cannot-write", "The file couldn't be written"),
     (Unreadable, 409, "damaged", "What is stored can't be read"),
+    (VolumeAway, 503, "volume-away", "The volume isn't there"),
     (StoreAway, 503, "away", "The database can't be asked now"),
     (StoreRefusal, 507, "cannot-save", "Nothing could be saved"),
     (RateNeeded, 422, "rate-needed", "The list doesn't state its rate"),

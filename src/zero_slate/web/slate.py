@@ -71,6 +71,7 @@ class Slate:
         self.retiming = Retiming(self.workspace, self.shots)
         self.data = DataFiles(self.workspace, self.shots, self.jobs)
         self.recovery = Recovery(self.workspace)
+        self.handoff.clear_broken_off()
         self.mended = heal(self.workspace, self.judged, self.recovery)
 
     def close(self) -> None:

@@ -14,6 +14,7 @@ from zero_slate.core.media.header import Channel, Header, Media, MediaKind
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.media.fields import seen_scan
+from zero_slate.files.media.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
     f".{ending}"
@@ -38,6 +39,8 @@ class UnreadableMovie(Refusal):
 
 def read_movie(path: Path) -> Media:
     """Read a movie's header, and its fields. Frames count from 0. Raises UnreadableMovie."""
+    if other := no_plain_file(path):
+        raise UnreadableMovie(other)
     try:
         with av.open(str(path)) as container:
             if not container.streams.video:

@@ -16,6 +16,7 @@ from zero_slate.core.time.frames import runs
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
 from zero_slate.files.media.complete import Completeness
+from zero_slate.files.media.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
     f".{ending}"
@@ -103,6 +104,8 @@ def _most_common(read: Mapping[int, _Raw], known: Mapping[_Raw, _Raw]) -> _Raw:
 
 
 def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
+    if other := no_plain_file(path):
+        raise UnreadablePicture(other)
     picture = oiio.ImageInput.open(path)
     if picture is None:
         raise UnreadablePicture(_plain(oiio.geterror(), path))

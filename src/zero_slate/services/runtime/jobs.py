@@ -3,7 +3,7 @@
 import asyncio
 import threading
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from dataclasses import dataclass, field
@@ -20,6 +20,8 @@ R = TypeVar("R")
 AT_ONCE = 4
 MOST_WAITING = 24
 KEPT = 50
+# A page that goes takes its work with it; a line that was cut is taken up again sooner.
+GONE_AFTER = 10.0
 ENDED = ("done", "stopped", "failed")
 
 
@@ -46,6 +48,16 @@ class Job(Generic[R]):
     _stop: threading.Event = field(default_factory=threading.Event)
     _listeners: list[Callable[[], None]] = field(default_factory=list)
     _lock: threading.Lock = field(default_factory=threading.Lock)
+    _others: Mapping[int, "Job[Any]"] = field(default_factory=dict)
+    _left: threading.Timer | None = None
+
+    @property
+    def ahead(self) -> int:
+        """How many pieces of work wait that came before it; none where it doesn't wait."""
+        if self.state != "waiting":
+            return 0
+        others = tuple(self._others.values())
+        return sum(each.state == "waiting" and each.id < self.id for each in others)
 
     @property
     def ended(self) -> bool:
@@ -58,6 +70,10 @@ class Job(Generic[R]):
         self._tell()
         if self._stop.is_set():
             raise Stopped
+
+    def step_on(self) -> None:
+        """Tell those who listen that its place in the queue has changed."""
+        self._tell()
 
     def add(self, result: R) -> None:
         """Add a result, which those who listen are told of."""
@@ -100,12 +116,27 @@ class Job(Generic[R]):
 
         with self._lock:
             self._listeners.append(tell)
+            self._stay()
 
         def leave() -> None:
             with self._lock, suppress(ValueError):
                 self._listeners.remove(tell)
+                if not self._listeners and not self.ended:
+                    self._left = threading.Timer(GONE_AFTER, self.stop)
+                    self._left.daemon = True
+                    self._left.start()
 
         return heard, leave
+
+    def heard(self) -> None:
+        """Note that somebody still asks for it, though no line is open."""
+        with self._lock:
+            self._stay()
+
+    def _stay(self) -> None:
+        if self._left is not None:
+            self._left.cancel()
+            self._left = None
 
     def _tell(self) -> None:
         for tell in tuple(self._listeners):
@@ -132,12 +163,12 @@ class Jobs:
                     f"{waiting} pieces of work are waiting already, which is the most there can "
                     "be: stop one, or try again when one is done."
                 )
-            job: Job[R] = Job(next(self._numbers), kind, shot_id, what, total)
+            job: Job[R] = Job(next(self._numbers), kind, shot_id, what, total, _others=self._jobs)
             self._jobs[job.id] = job
             ended = [number for number, each in self._jobs.items() if each.ended]
             for number in ended[: max(0, len(self._jobs) - KEPT)]:
                 del self._jobs[number]
-        self._threads.submit(_run, job, work)
+        self._threads.submit(self._run, job, work)
         return job
 
     def get(self, kind: str, shot_id: int, number: int) -> Job[Any]:
@@ -145,7 +176,15 @@ class Jobs:
         job = self._jobs.get(number)
         if job is None or (job.kind, job.shot_id) != (kind, shot_id):
             raise NotFound(f"This shot has no work numbered {number} any more.")
+        job.heard()
         return job
+
+    def _run(self, job: Job[R], work: Callable[[Job[R]], None]) -> None:
+        _run(job, work)
+        # Those who wait have one less before them.
+        for each in tuple(self._jobs.values()):
+            if each.state == "waiting":
+                each.step_on()
 
     def close(self) -> None:
         """Ask all work to stop."""

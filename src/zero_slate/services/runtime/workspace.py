@@ -22,6 +22,10 @@ class NotFound(Refusal):
     """Something that was asked for by its number or name and isn't there."""
 
 
+class VolumeAway(Refusal):
+    """A volume whose root isn't there: nothing is read from it, and nothing made in its place."""
+
+
 def is_writing(session: Session) -> bool:
     """Return whether a session may hold changes: what is made from them is not to be kept."""
     return bool(session.info.get("writing"))
@@ -36,6 +40,8 @@ class Workspace:
         self.database.reopened.append(forget_all)
         self.locks = config.read_locks()
         self.color_config = config.color_config or colour.DEFAULT_CONFIG
+        # A volume that was a mounted disk is away when an empty folder stands in its place.
+        self._mounted = {name for name, root in config.volumes.items() if root.is_mount()}
         self.before_commit: list[Callable[[Session], None]] = []
         """What looks at a session's changes before they are kept, and may refuse them."""
         # Read now: a config that isn't there is told at the start, and not on a sheet.
@@ -84,16 +90,24 @@ class Workspace:
                 check(session)
 
     def volume(self, name: str) -> Path:
-        """Return a volume's root folder. Raises NotFound."""
+        """Return a volume's root folder. Raises NotFound, and VolumeAway where it isn't there."""
         root = self.config.volumes.get(name)
         if root is None:
             known = ", ".join(self.config.volumes) or "none is configured"
             raise NotFound(f"There is no volume “{name}”; there is: {known}.")
+        if not root.is_dir() or (name in self._mounted and not root.is_mount()):
+            raise VolumeAway(
+                f"The volume “{name}” isn't there: {root} is away. Connect it and try again."
+            )
         return root
 
     def folder(self, volume: str, relative: str) -> Path:
-        """Return a folder of a volume. Raises NotFound or OutsideVolume."""
+        """Return a folder of a volume. Raises NotFound, VolumeAway or OutsideVolume."""
         return inside(self.volume(volume), relative)
+
+    def place(self, volume: str, relative: str) -> Path:
+        """Return where a folder of a volume lies, whether the volume is there or not."""
+        return inside(self.config.volumes.get(volume, Path("/", volume)), relative)
 
     def close(self) -> None:
         """Close the database."""

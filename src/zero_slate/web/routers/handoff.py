@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query, Response
 
 from zero_slate.services.handoff import HandoffPlan
 from zero_slate.web.downloads import attached, gives
-from zero_slate.web.models import ApiModel, Flag
+from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -22,16 +22,20 @@ class HandoffTarget(ApiModel):
     """The folder below its root; empty for the root."""
     replace: Flag = False
     """Whether files that are there and differ may be replaced."""
+    version: Whole | None = None
+    """The version that was looked at: another since is a conflict. The newest where left out."""
 
 
 class WrittenFiles(ApiModel):
     """What was written."""
 
+    version: int
+    """The version of the shot that they hold."""
     files: list[str]
     """The names of the files."""
 
 
-@router.get("", responses=problems(403, 404))
+@router.get("", responses=problems(403, 404, 503))
 def get_handoff(
     slate: TheSlate,
     shot_id: int,
@@ -42,11 +46,13 @@ def get_handoff(
     return slate.handoff.plan(shot_id, volume, folder)
 
 
-@router.post("", responses=problems(403, 404, 422, 507))
+@router.post("", responses=problems(403, 404, 409, 422, 503, 507))
 def write_handoff(slate: TheSlate, shot_id: int, body: HandoffTarget) -> WrittenFiles:
     """Write the files, all or none."""
-    written = slate.handoff.write(shot_id, body.volume, body.folder, body.replace)
-    return WrittenFiles(files=list(written))
+    version, written = slate.handoff.write(
+        shot_id, body.volume, body.folder, body.replace, body.version
+    )
+    return WrittenFiles(version=version, files=list(written))
 
 
 @router.get(

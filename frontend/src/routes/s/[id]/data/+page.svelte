@@ -9,7 +9,7 @@
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { size } from '$lib/words';
+	import { size, workWords } from '$lib/words';
 	import Drop from '$lib/ui/drop/Drop.svelte';
 
 	const shot = openShot();
@@ -116,7 +116,7 @@
 		<OldCountFields {file} bind:old />
 		{#if job.state && job.busy}
 			<Busy
-				what={job.state.state === 'waiting' ? 'Waiting its turn' : 'Writing, in bytes'}
+				what={workWords(job.state, 'Writing, in bytes')}
 				done={job.state.done}
 				total={job.state.total}
 				onstop={() => void job.stop()}

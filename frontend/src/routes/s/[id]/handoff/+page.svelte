@@ -33,10 +33,11 @@
 			const written = await take(
 				api.POST('/api/v1/shots/{shot_id}/handoff', {
 					params: { path: { shot_id: shot.id } },
-					body: { volume, folder, replace }
+					body: { volume, folder, replace, version: plan?.version ?? null }
 				})
 			);
-			done = `Written to ${[volume, folder].filter(Boolean).join('/')}: ${written.files.join(', ')}.`;
+			const where = [volume, folder].filter(Boolean).join('/');
+			done = `${version(written.version)} was written to ${where}: ${written.files.join(', ')}.`;
 			await planned.refetch();
 		} catch (error) {
 			wrong = words(error);
@@ -72,13 +73,14 @@
 			{/each}
 			<p class="border-t border-rule pt-3">
 				<a class="act" href="{API}/shots/{shot.id}/handoff/download" download
-					>Download both as one ZIP</a
+					>Download them as one ZIP</a
 				>
 			</p>
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="Where to">
 			<h2 class="pb-2 text-head font-semibold">Where to</h2>
 			<FolderPicker bind:volume bind:path={folder} onopen={() => (wrong = '')} />
+			{#if plan.standing}<p class="pt-3 text-ink2">{plan.standing}</p>{/if}
 			{#if plan.too_long}<p role="alert" class="pt-3 text-red">{plan.too_long}</p>{/if}
 			<p class="pt-4">
 				<button

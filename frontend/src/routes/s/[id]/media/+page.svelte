@@ -4,6 +4,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { again, elementsQuery } from '$lib/api/queries';
+	import { workWords } from '$lib/words';
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import MediaCard from '$lib/media/MediaCard.svelte';
@@ -139,7 +140,7 @@
 		<div class="pt-3">
 			{#if reading.state && reading.busy}
 				<Busy
-					what={reading.state.state === 'waiting' ? 'Waiting its turn' : 'Reading every header'}
+					what={workWords(reading.state, 'Reading every header')}
 					done={reading.state.done}
 					total={reading.state.total}
 					onstop={() => void reading.stop()}
