@@ -8,20 +8,24 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, slots=True)
 class Figure:
-    """What was measured, in a unit, and the most it may be; None where nothing is promised."""
+    """What was measured, in a unit, and the most or least it may be; None where that is open."""
 
     what: str
     value: float
     unit: str
     most: float | None = None
+    least: float | None = None
 
     @property
     def kept(self) -> bool:
         """Whether the promise is kept."""
-        return self.most is None or self.value <= self.most
+        most, least = self.most, self.least
+        return (most is None or self.value <= most) and (least is None or self.value >= least)
 
     def __str__(self) -> str:
         promised = "" if self.most is None else f"  (at most {self.most:g}{self.unit})"
+        if self.least is not None:
+            promised = f"  (at least {self.least:g}{self.unit})"
         mark = "  " if self.kept else "! "
         return f"{mark}{self.what:<58}{self.value:>9.2f}{self.unit}{promised}"
 

@@ -41,6 +41,7 @@ class Served:
     port: int = field(default_factory=free_port)
     # `demo` makes the demo where it isn't there yet; `serve` serves what there is.
     command: str = "demo"
+    workers: int = 1
     process: "subprocess.Popen[bytes] | None" = None
 
     @property
@@ -57,6 +58,8 @@ class Served:
             "ZERO_SLATE_WHO": self.who,
         }
         command = [sys.executable, "-m", "zero_slate", self.command]
+        if self.workers > 1:
+            command += ["--workers", str(self.workers)]
         self.process = subprocess.Popen(command, env=environment)
         end = time.monotonic() + PATIENCE
         while time.monotonic() < end:

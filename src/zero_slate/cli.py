@@ -51,6 +51,9 @@ app = typer.Typer(
     pretty_exceptions_enable=False,
 )
 Verbose = Annotated[bool, typer.Option("--verbose", help="Log to the terminal too.")]
+Workers = Annotated[
+    int, typer.Option(min=1, max=64, help="How many processes reckon; 1 for the server's own.")
+]
 AsJson = Annotated[bool, typer.Option("--json", help="Print JSON instead of text.")]
 
 SCHEMAS: dict[str, type[SetupDocument] | type[EditFormatDocument]] = {
@@ -63,23 +66,25 @@ SCHEMAS: dict[str, type[SetupDocument] | type[EditFormatDocument]] = {
 def serve(
     port: Annotated[int | None, typer.Option(help="The port; ZERO_SLATE_PORT or 8765.")] = None,
     verbose: Verbose = False,
+    workers: Workers = 1,
 ) -> None:
     """Serve Zero Slate on this machine only."""
     config = read_config()
     if port is not None:
         config.port = port
-    _serve(config, verbose)
+    _serve(config, verbose, workers)
 
 
 @app.command()
 def demo(
     reset: Annotated[bool, typer.Option(help="Start afresh; what was changed is gone.")] = False,
     verbose: Verbose = False,
+    workers: Workers = 1,
 ) -> None:
     """Make the demo productions and their media where they aren't there yet, and serve them."""
     from zero_slate.demo.make import make_demo
 
-    _serve(make_demo(read_config(), reset=reset, tell=typer.echo), verbose)
+    _serve(make_demo(read_config(), reset=reset, tell=typer.echo), verbose, workers)
 
 
 @app.command()
@@ -160,8 +165,10 @@ def main() -> None:
     app()
 
 
-def _serve(config: Config, verbose: bool) -> None:
+def _serve(config: Config, verbose: bool, workers: int) -> None:
     from zero_slate.web.app import create_app
+    from zero_slate.web.connections import MOST_AT_ONCE, PatientProtocol
+    from zero_slate.web.reckoning.pool import Reckoners
 
     if config.port and _taken(config.port):
         raise Refusal(
@@ -175,7 +182,7 @@ def _serve(config: Config, verbose: bool) -> None:
             "Mend that, or set ZERO_SLATE_HOME to another."
         ) from error
     say("started", version=__version__, port=config.port)
-    made = create_app(config)
+    made = create_app(config, Reckoners(config, workers) if workers > 1 else None)
     if made.state.slate.mended:
         typer.echo(
             f"{made.state.slate.mended} shots or edit formats couldn't be opened and were brought "
@@ -185,7 +192,14 @@ def _serve(config: Config, verbose: bool) -> None:
     gc.freeze()
     typer.echo(f"Zero Slate is at http://127.0.0.1:{config.port}")
     try:
-        uvicorn.run(made, host="127.0.0.1", port=config.port, log_level="warning")
+        uvicorn.run(
+            made,
+            host="127.0.0.1",
+            port=config.port,
+            http=PatientProtocol,
+            limit_concurrency=MOST_AT_ONCE,
+            log_level="warning",
+        )
     finally:
         gc.unfreeze()
 

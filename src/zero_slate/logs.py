@@ -48,10 +48,10 @@ def failure(error: BaseException) -> dict[str, object]:
     }
 
 
-def log_to(folder: Path, *, verbose: bool) -> Path:
+def log_to(folder: Path, *, verbose: bool, name: str = "zero-slate.log") -> Path:
     """Log to a file of a folder, and with `verbose` to the terminal too; return the file."""
     folder.mkdir(parents=True, exist_ok=True)
-    path = folder / "zero-slate.log"
+    path = folder / name
     handlers: list[logging.Handler] = [
         RotatingFileHandler(
             path, maxBytes=LOG_BYTES, backupCount=LOG_FILES - 1, encoding="utf-8", delay=True

@@ -1,5 +1,6 @@
 """The application: the API, and the pages that were built for it."""
 
+import asyncio
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
@@ -20,6 +21,8 @@ from zero_slate.web.guards.headers import SafeHeaders
 from zero_slate.web.guards.origin import OwnPagesOnly
 from zero_slate.web.guards.plain_answers import ProblemForm
 from zero_slate.web.problems import answer_refusals, problem_response
+from zero_slate.web.reckoning.pool import Reckoners
+from zero_slate.web.reckoning.route import AT_ONCE
 from zero_slate.web.request_log import RequestLog
 from zero_slate.web.routers import (
     batches,
@@ -48,14 +51,18 @@ API = "/api/v1"
 HOSTS = ["localhost", "127.0.0.1", "[::1]"]
 
 
-def create_app(config: Config) -> FastAPI:
-    """Make the application for an installation."""
+def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
+    """Make the application for an installation; what `reckoners` there are begin with it."""
     slate = Slate(config)
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         _lay_out_routes(app)
+        if reckoners:
+            reckoners.start()
         yield
+        if reckoners:
+            await reckoners.stop()
         slate.close()
 
     app = FastAPI(
@@ -69,6 +76,8 @@ def create_app(config: Config) -> FastAPI:
         dependencies=[Depends(require_address)],
     )
     app.state.slate = slate
+    app.state.reckoners = reckoners
+    app.state.reckoning = asyncio.Semaphore(AT_ONCE)
     app.add_middleware(BodyWatch)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     app.add_middleware(ProblemForm)

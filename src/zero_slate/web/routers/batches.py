@@ -8,10 +8,11 @@ from zero_slate.services.changes.effects import Window
 from zero_slate.services.changes.several_shots import BatchEntry, BatchPage, UndoneBatch
 from zero_slate.web.models import CreatedId, window
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.routers.requests import ShotsChange
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(tags=["batches"])
+router = APIRouter(tags=["batches"], route_class=ReckonedRoute)
 
 
 @router.post("/productions/{production_id}/batches/preview", responses=problems(403, 404, 422))

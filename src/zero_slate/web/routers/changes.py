@@ -5,11 +5,12 @@ from fastapi import APIRouter, Response
 from zero_slate.services.changes.one_shot import ChangePage
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.routers.requests import SavedShotChange, ShotChange
 from zero_slate.web.routers.sheets import answer
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/shots/{shot_id}/changes", tags=["changes"])
+router = APIRouter(prefix="/shots/{shot_id}/changes", tags=["changes"], route_class=ReckonedRoute)
 
 
 @router.post("/preview", responses=problems(403, 404, 422))

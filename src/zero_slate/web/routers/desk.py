@@ -4,9 +4,10 @@ from fastapi import APIRouter
 
 from zero_slate.services.productions.pages import DeskPage
 from zero_slate.web.models import ApiModel
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(tags=["desk"])
+router = APIRouter(tags=["desk"], route_class=ReckonedRoute)
 health = APIRouter(tags=["desk"])
 
 

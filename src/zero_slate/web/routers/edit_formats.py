@@ -11,9 +11,12 @@ from zero_slate.services.productions.pages import ProductionPage
 from zero_slate.web.downloads import JSON_FILE, attached
 from zero_slate.web.models import ApiModel, Flag, ShotIds, Texts, Whole, window
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/productions/{production_id}", tags=["edit formats"])
+router = APIRouter(
+    prefix="/productions/{production_id}", tags=["edit formats"], route_class=ReckonedRoute
+)
 
 
 class EditFormatChange(ApiModel):

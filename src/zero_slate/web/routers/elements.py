@@ -11,9 +11,10 @@ from zero_slate.services.media.elements import LinkedElement
 from zero_slate.services.media.volumes import FolderPage
 from zero_slate.web.models import ApiModel, Flag
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(tags=["elements"])
+router = APIRouter(tags=["elements"], route_class=ReckonedRoute)
 
 _ELEMENT = "/shots/{shot_id}/elements/{element_id}"
 

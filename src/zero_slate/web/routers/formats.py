@@ -8,10 +8,11 @@ from zero_slate.services.format_library import FormatLine, ImportedFormats, Libr
 from zero_slate.web.downloads import JSON_FILE, attached
 from zero_slate.web.models import ApiModel, Texts
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 from zero_slate.web.uploads import Upload
 
-router = APIRouter(prefix="/formats", tags=["formats"])
+router = APIRouter(prefix="/formats", tags=["formats"], route_class=ReckonedRoute)
 
 
 class FormatName(ApiModel):

@@ -8,9 +8,10 @@ from zero_slate.services.handoff import HandoffPlan
 from zero_slate.web.downloads import attached, gives
 from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/shots/{shot_id}/handoff", tags=["hand off"])
+router = APIRouter(prefix="/shots/{shot_id}/handoff", tags=["hand off"], route_class=ReckonedRoute)
 
 
 class HandoffTarget(ApiModel):

@@ -5,9 +5,10 @@ from fastapi import APIRouter
 from zero_slate.services.house import HousePage
 from zero_slate.web.models import ApiModel, Flag, Keys, OnVersion, Texts, Whole
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/house", tags=["house setup"])
+router = APIRouter(prefix="/house", tags=["house setup"], route_class=ReckonedRoute)
 
 
 class HouseRequest(ApiModel):

@@ -6,9 +6,10 @@ from zero_slate.core.presentation.sheet import SheetRow
 from zero_slate.services.productions.pages import ProductionPage
 from zero_slate.web.models import ApiModel, CreatedId, Texts
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(tags=["productions"])
+router = APIRouter(tags=["productions"], route_class=ReckonedRoute)
 
 
 class NewProduction(ApiModel):

@@ -8,9 +8,12 @@ from pydantic import Field
 from zero_slate.services.cuts.recut_answers import RecutPage, RecutResult
 from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/productions/{production_id}/recut", tags=["recuts"])
+router = APIRouter(
+    prefix="/productions/{production_id}/recut", tags=["recuts"], route_class=ReckonedRoute
+)
 
 
 class AppliedRecut(ApiModel):

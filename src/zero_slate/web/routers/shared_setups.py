@@ -5,9 +5,14 @@ from fastapi import APIRouter
 from zero_slate.services.changes.shared_setups import SharedLine
 from zero_slate.web.models import ApiModel, CreatedId, ShotIds
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/productions/{production_id}/shared-setups", tags=["shared setups"])
+router = APIRouter(
+    prefix="/productions/{production_id}/shared-setups",
+    tags=["shared setups"],
+    route_class=ReckonedRoute,
+)
 
 
 class SomeShots(ApiModel):

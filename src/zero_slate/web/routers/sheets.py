@@ -12,9 +12,10 @@ from zero_slate.services.shots.pages import ShotHead, ShotPage
 from zero_slate.web.downloads import attached, gives
 from zero_slate.web.models import ApiModel, OnVersion, Texts, Whole
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/shots/{shot_id}", tags=["sheets"])
+router = APIRouter(prefix="/shots/{shot_id}", tags=["sheets"], route_class=ReckonedRoute)
 
 _page = TypeAdapter(ShotPage)
 CHANGED = problems(404, 409, 422, 507)

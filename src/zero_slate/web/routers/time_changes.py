@@ -11,10 +11,11 @@ from zero_slate.services.changes.time_change import TimeChangePage, TypedMark
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.models import Flag, OnVersion, Whole
 from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.routers.sheets import CHANGED, TypedSheet, answer
 from zero_slate.web.slate import TheSlate
 
-router = APIRouter(prefix="/shots/{shot_id}", tags=["time"])
+router = APIRouter(prefix="/shots/{shot_id}", tags=["time"], route_class=ReckonedRoute)
 
 
 class TimeChange(TypedSheet):
