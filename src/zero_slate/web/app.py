@@ -5,12 +5,11 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
 
-from fastapi import Depends, FastAPI, Response
+from fastapi import Depends, FastAPI, Request, Response
 from fastapi.responses import FileResponse, PlainTextResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.trustedhost import TrustedHostMiddleware
-from starlette.routing import Match
 
 from zero_slate import __version__
 from zero_slate.config import Config
@@ -20,7 +19,8 @@ from zero_slate.web.guards.bodies import USUAL, BodyWatch
 from zero_slate.web.guards.headers import SafeHeaders
 from zero_slate.web.guards.origin import OwnPagesOnly
 from zero_slate.web.guards.plain_answers import ProblemForm
-from zero_slate.web.problems import answer_refusals, problem_response
+from zero_slate.web.methods import methods_of
+from zero_slate.web.problems import answer_refusals, problem_response, wrong_method
 from zero_slate.web.reckoning.pool import Reckoners
 from zero_slate.web.reckoning.route import AT_ONCE
 from zero_slate.web.request_log import RequestLog
@@ -126,10 +126,10 @@ def _serve_pages(app: FastAPI) -> None:
     app.mount("/_app", StaticFiles(directory=STATIC / "_app", check_dir=False), name="built")
 
     @app.get("/{path:path}", include_in_schema=False)
-    def page(path: str) -> Response:
+    def page(request: Request, path: str) -> Response:
         """Serve a built file, or the one page whose script knows the way."""
         if path.startswith("api/"):
-            return _no_such_operation(app, f"/{path}")
+            return _no_such_operation(request, f"/{path}")
         file = (STATIC / path).resolve()
         if path and STATIC in file.parents and file.is_file():
             return FileResponse(file)
@@ -139,22 +139,9 @@ def _serve_pages(app: FastAPI) -> None:
         return FileResponse(index, headers={"Cache-Control": "no-cache"})
 
 
-def _no_such_operation(app: FastAPI, path: str) -> Response:
-    """Answer a question to an address of the API that only takes other methods, or isn't there."""
-    methods: set[str] = set()
-    for method in ("POST", "PUT", "DELETE", "PATCH"):
-        scope: dict[str, object] = {
-            "type": "http",
-            "method": method,
-            "path": path,
-            "root_path": "",
-            "headers": [],
-        }
-        if any(route.matches(scope)[0] is Match.FULL for route in app.routes):
-            methods.add(method)
+def _no_such_operation(request: Request, path: str) -> Response:
+    """Answer a question to an address of the API that takes other methods only, or isn't there."""
+    methods = [each for each in methods_of(request) if each != "GET"]
     if not methods:
         return problem_response(404, "not-found", "Not found", f"There is no {path}.")
-    allowed = ", ".join(sorted(methods))
-    detail = f"{path} takes {allowed}, and not GET."
-    title = "Not a method of this address"
-    return problem_response(405, "method", title, detail, {"Allow": allowed})
+    return wrong_method(request, methods)

@@ -15,6 +15,7 @@ from typing import Any
 from fastapi import FastAPI
 from fastapi.openapi.utils import get_openapi
 
+from zero_slate.core.base.texts import LARGEST_NUMBER
 from zero_slate.web.problems import MEDIA_TYPE
 
 _METHODS = ("get", "post", "put", "delete")
@@ -67,6 +68,9 @@ def _finish(operation: dict[str, Any]) -> None:
             }
     for parameter in operation.get("parameters", ()):
         parameter.setdefault("description", _PARAMETERS.get(parameter["name"], ""))
+        if parameter["schema"].get("type") == "integer":
+            parameter["schema"].setdefault("minimum", -LARGEST_NUMBER)
+            parameter["schema"].setdefault("maximum", LARGEST_NUMBER)
 
 
 _PARAMETERS = {

@@ -8,7 +8,8 @@ from fastapi import Response
 
 def gives(media_type: str) -> dict[int | str, dict[str, Any]]:
     """Return the description of an answer that is a file."""
-    schema = {"type": "string", "format": "binary"}
+    json = media_type == "application/json"
+    schema = {"type": "object"} if json else {"type": "string", "format": "binary"}
     return {200: {"description": "The file.", "content": {media_type: {"schema": schema}}}}
 
 

@@ -18,6 +18,7 @@ from zero_slate.services.shots.differences import ChangedSetting
 from zero_slate.services.shots.guards import Conflict
 from zero_slate.store.refusals import StoreAway, StoreRefusal
 from zero_slate.store.unreadable import Unreadable
+from zero_slate.web.methods import methods_of
 
 MEDIA_TYPE = "application/problem+json"
 
@@ -90,6 +91,13 @@ def problem_response(
     return JSONResponse(body, status, headers=headers, media_type=MEDIA_TYPE)
 
 
+def wrong_method(request: Request, takes: Sequence[str]) -> JSONResponse:
+    """Return the answer to a method that an address doesn't take, with those that it does."""
+    allowed = ", ".join(takes)
+    detail = f"{request.url.path} takes {allowed}, and not {request.method}."
+    return problem_response(405, *_HTTP[405], detail, {"Allow": allowed})
+
+
 def answer_refusals(app: FastAPI) -> None:
     """Turn whatever is refused into answers in their one form."""
 
@@ -116,6 +124,11 @@ def answer_refusals(app: FastAPI) -> None:
         return problem_response(422, "malformed", "The request can't be read", detail, part=where)
 
     @app.exception_handler(HTTPException)
-    async def _http(_: Request, error: HTTPException) -> JSONResponse:
+    async def _http(request: Request, error: HTTPException) -> JSONResponse:
+        if error.status_code == 405:
+            return wrong_method(request, methods_of(request))
+        if error.status_code == 400:
+            detail = "The body can't be read: it is no text in UTF-8, or no form."
+            return problem_response(422, "malformed", "The request can't be read", detail)
         code, title = _HTTP.get(error.status_code, ("failed", "Failed"))
         return problem_response(error.status_code, code, title, str(error.detail), error.headers)

@@ -68,13 +68,13 @@ def create_format(slate: TheSlate, body: TypedOwnFormat) -> FormatLine:
     return slate.library.save(body.name, body.purpose, body.typed)
 
 
-@router.put("/{own_id}", responses=problems(404, 422, 507))
+@router.put("/{own_id:int}", responses=problems(404, 422, 507))
 def change_format(slate: TheSlate, own_id: int, body: TypedOwnFormat) -> FormatLine:
     """Store an own format in place of what it was; shots that use it keep their values."""
     return slate.library.save(body.name, body.purpose, body.typed, own_id)
 
 
-@router.delete("/{own_id}", responses=problems(404, 507))
+@router.delete("/{own_id:int}", responses=problems(404, 507))
 def delete_format(slate: TheSlate, own_id: int) -> FormatLine:
     """Delete an own format; shots that use it keep their values."""
     return slate.library.remove(own_id)
