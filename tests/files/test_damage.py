@@ -7,14 +7,17 @@ from pathlib import Path
 import pytest
 
 from tests.core.scenes import SETUP
-from tests.makers import FILM, write_sequence
+from tests.makers import FILM, write_movie, write_sequence
 from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.time.frames import runs
 from zero_slate.demo.cuts import edl, otio_json
 from zero_slate.demo.story import ORCHARD
 from zero_slate.files.cuts.cut_list import CutRefusal
 from zero_slate.files.cuts.reading import read_cut_list
+from zero_slate.files.media import movies, pictures
+from zero_slate.files.media.complete import Completeness
 from zero_slate.files.media.folders import find
+from zero_slate.files.media.movies import UnreadableMovie
 from zero_slate.files.media.pictures import UnreadablePicture, read_picture
 from zero_slate.files.setup_files import DocumentRefusal, SetupDocument, read_setup, write_document
 
@@ -84,6 +87,27 @@ def test_a_damaged_setup_file_is_read_or_refused(seed: int) -> None:
         with suppress(DocumentRefusal):
             document = read_setup(damaged(DOCUMENT, dice).encode())
             assert read_setup(write_document(document)) == document
+
+
+def test_whatever_a_library_raises_is_that_files_finding(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    write_sequence(tmp_path, "a", range(1, 4))
+    (found,) = find(["a.0001.exr", "a.0002.exr", "a.0003.exr"], tmp_path)
+    real = pictures._read
+
+    def stumbles(path: str, completeness: Completeness) -> object:
+        if "0002" in path:
+            raise UnicodeDecodeError("utf-8", b"\xff", 0, 1, "invalid start byte")
+        return real(path, completeness)
+
+    monkeypatch.setattr(pictures, "_read", stumbles)
+    (broken,) = found.read().broken
+    assert (broken.frame, "UnicodeDecodeError" in broken.why) == (2, True)
+    write_movie(tmp_path / "a.mov")
+    monkeypatch.setattr(movies, "_read", lambda *_: None.width)  # type: ignore[attr-defined]
+    with pytest.raises(UnreadableMovie, match=r"can't be told \(AttributeError\)"):
+        find(["a.mov"], tmp_path)[0].read()
 
 
 def test_an_exr_cut_short_anywhere_is_told(tmp_path: Path) -> None:

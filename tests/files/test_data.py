@@ -2,6 +2,7 @@
 
 import io
 import json
+import re
 from fractions import Fraction
 
 import pytest
@@ -107,3 +108,24 @@ def test_columns_and_first_rows_are_shown() -> None:
     assert layout.rows == (("1", "a", ""), ("2", "", "null"))
     layout, _ = read_layout(io.BytesIO(b"3,4\n5,6\n"))
     assert (layout.form, layout.columns) == ("CSV without a heading", ("column 1", "column 2"))
+
+
+@pytest.mark.parametrize(
+    ("content", "said"),
+    [
+        (b'[{"fr\xffame": 1}]', "is damaged"),
+        (b'[{"frame": "\\q"}]', "is damaged"),
+        (b'[{"a": "' + b"x" * (1 << 21) + b'"}]', "never ends"),
+        (b"frame\n" + b"1" * (1 << 21), "Line 2 has more than 1,048,576 bytes"),
+        (b"[{" + b",".join(b'"%d": 1' % n for n in range(10_001)) + b"}]", "more than 10,000"),
+    ],
+)
+def test_texts_that_are_damaged_or_endless_are_refused(content: bytes, said: str) -> None:
+    with pytest.raises(DataRefusal, match=re.escape(said)):
+        read_layout(io.BytesIO(content))
+
+
+def test_half_a_character_is_shown_as_an_unknown_one() -> None:
+    layout, _ = read_layout(io.BytesIO(b'[{"a\\ud800b": "\\udfff"}]'))
+    assert layout.columns == ("a\ufffd\ufffd\ufffdb",)
+    assert "".join(layout.rows[0]).encode()

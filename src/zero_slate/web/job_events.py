@@ -53,7 +53,7 @@ def tells(model: type[JobState]) -> dict[int | str, dict[str, Any]]:
     return {
         200: {
             "description": f"A {model.__name__} at each step, until it ends.",
-            "content": {"text/event-stream": {"schema": {"type": "string"}}},
+            "content": {"text/event-stream": {"schema": {}}},
         }
     }
 

@@ -106,7 +106,7 @@ def _walk(source: BinaryIO) -> Iterator[tuple[bytes, bool, str | None, str | Non
         elif depth == 2 and token == b":":
             wants_value = True
         elif depth == 2 and token[:1] == b'"':
-            key = str(json.loads(token))
+            key = _string(token)
         if token in (b"{", b"["):
             depth += 1
         elif token in (b"}", b"]"):
@@ -138,9 +138,18 @@ def _tokens(source: BinaryIO) -> Iterator[bytes]:
         raise DataRefusal(f"The file breaks off at {_shown(held)}. Nothing was written.")
 
 
+def _string(token: bytes) -> str:
+    """Return a text of the file; half a character that is escaped there is shown as one unknown."""
+    try:
+        said = str(json.loads(token))
+    except ValueError as error:
+        raise DataRefusal(f"The text {_shown(token)} is damaged. Nothing was written.") from error
+    return said.encode("utf-8", "surrogatepass").decode("utf-8", "replace")
+
+
 def _text(token: bytes) -> str:
     if token[:1] == b'"':
-        return str(json.loads(token))
+        return _string(token)
     return token.decode("utf-8", "replace")
 
 

@@ -7,9 +7,12 @@ from pathlib import Path
 
 import fileseq
 
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.header import Media
+from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media import movies, pictures
-from zero_slate.files.media.pictures import Progress, read_sequence
+from zero_slate.files.media.movies import UnreadableMovie
+from zero_slate.files.media.pictures import Progress, UnreadablePicture, read_sequence
 
 
 @dataclass(slots=True)
@@ -31,6 +34,15 @@ class Found:
 
     def read(self, progress: Progress | None = None) -> Media:
         """Read the headers of all files. Raises UnreadablePicture or UnreadableMovie."""
+        try:
+            return self._read(progress)
+        except Refusal:
+            raise
+        except FAILURES as error:
+            kind = UnreadableMovie if self.movie else UnreadablePicture
+            raise kind(damaged(error)) from error
+
+    def _read(self, progress: Progress | None) -> Media:
         if self.movie:
             return movies.read_movie(self.folder / self.name)
         return read_sequence(

@@ -15,6 +15,7 @@ from zero_slate.core.media.header import BrokenFrame, Channel, Header, Media, Me
 from zero_slate.core.time.frames import runs
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
+from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.complete import Completeness
 from zero_slate.files.media.plain_files import no_plain_file
 
@@ -72,6 +73,8 @@ def read_sequence(
             read[frame] = known.setdefault(raw, raw)
         except UnreadablePicture as refusal:
             broken.append(BrokenFrame(frame, str(refusal)))
+        except FAILURES as error:
+            broken.append(BrokenFrame(frame, damaged(error)))
         if progress:
             progress(done)
     if not read:
