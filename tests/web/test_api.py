@@ -233,3 +233,9 @@ def test_the_kept_document_is_the_applications_own() -> None:
 
     kept = json.loads((Path(__file__).parents[2] / "docs/openapi.json").read_text())
     assert kept == json.loads(document())
+
+
+@pytest.mark.parametrize("address", ["", "/batches", "/shared-setups", "/edit-format.json"])
+def test_what_belongs_to_no_production_is_not_found(client: TestClient, address: str) -> None:
+    answer = client.get(f"{API}/productions/404{address}")
+    assert (answer.status_code, answer.json()["code"]) == (404, "not-found")

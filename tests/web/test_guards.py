@@ -139,6 +139,23 @@ def test_addresses_that_can_not_be_are_refused_by_name(
     assert part in answer.json()["detail"]
 
 
+def test_numbers_past_all_that_are_kept_are_refused_in_every_operation(client: TestClient) -> None:
+    for method, address in (("DELETE", f"formats/{2**70}"), ("POST", f"batches/{2**63}/undo")):
+        answer = client.request(method, f"{API}/{address}")
+        assert (answer.status_code, answer.json()["code"]) == (422, "refused")
+
+
+def test_what_fails_has_the_form_of_every_problem_too(
+    config: Config, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    app = create_app(config)
+    monkeypatch.setattr(app.state.slate.desk, "page", lambda: 1 // 0)
+    quiet = TestClient(app, base_url="http://localhost", raise_server_exceptions=False)
+    answer = quiet.get(f"{API}/desk")
+    assert (answer.status_code, answer.json()["code"]) == (500, "failed")
+    assert "ZeroDivision" not in answer.text
+
+
 @pytest.mark.parametrize(
     ("body", "said"),
     [

@@ -19,8 +19,8 @@ from zero_slate.web.guards.bodies import USUAL, BodyWatch
 from zero_slate.web.guards.headers import SafeHeaders
 from zero_slate.web.guards.origin import OwnPagesOnly
 from zero_slate.web.guards.plain_answers import ProblemForm
-from zero_slate.web.methods import methods_of
-from zero_slate.web.problems import answer_refusals, problem_response, wrong_method
+from zero_slate.web.methods import PAGES
+from zero_slate.web.problems import answer_refusals, wrong_method
 from zero_slate.web.reckoning.pool import Reckoners
 from zero_slate.web.reckoning.route import AT_ONCE
 from zero_slate.web.request_log import RequestLog
@@ -125,11 +125,11 @@ def _name(route: APIRoute) -> str:
 def _serve_pages(app: FastAPI) -> None:
     app.mount("/_app", StaticFiles(directory=STATIC / "_app", check_dir=False), name="built")
 
-    @app.get("/{path:path}", include_in_schema=False)
+    @app.get(PAGES, include_in_schema=False)
     def page(request: Request, path: str) -> Response:
         """Serve a built file, or the one page whose script knows the way."""
         if path.startswith("api/"):
-            return _no_such_operation(request, f"/{path}")
+            return wrong_method(request)
         file = (STATIC / path).resolve()
         if path and STATIC in file.parents and file.is_file():
             return FileResponse(file)
@@ -137,11 +137,3 @@ def _serve_pages(app: FastAPI) -> None:
         if not index.exists():
             return PlainTextResponse("The pages are not built yet: run `make demo`.", 503)
         return FileResponse(index, headers={"Cache-Control": "no-cache"})
-
-
-def _no_such_operation(request: Request, path: str) -> Response:
-    """Answer a question to an address of the API that takes other methods only, or isn't there."""
-    methods = [each for each in methods_of(request) if each != "GET"]
-    if not methods:
-        return problem_response(404, "not-found", "Not found", f"There is no {path}.")
-    return wrong_method(request, methods)

@@ -69,7 +69,7 @@ def _finish(operation: dict[str, Any]) -> None:
     for parameter in operation.get("parameters", ()):
         parameter.setdefault("description", _PARAMETERS.get(parameter["name"], ""))
         if parameter["schema"].get("type") == "integer":
-            parameter["schema"].setdefault("minimum", -LARGEST_NUMBER)
+            parameter["schema"].setdefault("minimum", 1)
             parameter["schema"].setdefault("maximum", LARGEST_NUMBER)
 
 

@@ -91,8 +91,11 @@ def problem_response(
     return JSONResponse(body, status, headers=headers, media_type=MEDIA_TYPE)
 
 
-def wrong_method(request: Request, takes: Sequence[str]) -> JSONResponse:
+def wrong_method(request: Request) -> JSONResponse:
     """Return the answer to a method that an address doesn't take, with those that it does."""
+    takes = methods_of(request)
+    if not takes:
+        return problem_response(404, *_HTTP[404], f"There is no {request.url.path}.")
     allowed = ", ".join(takes)
     detail = f"{request.url.path} takes {allowed}, and not {request.method}."
     return problem_response(405, *_HTTP[405], detail, {"Allow": allowed})
@@ -123,10 +126,15 @@ def answer_refusals(app: FastAPI) -> None:
         detail = f"{where}: {first['msg'].removeprefix('Value error, ')}"
         return problem_response(422, "malformed", "The request can't be read", detail, part=where)
 
+    @app.exception_handler(Exception)
+    async def _failed(_: Request, __: Exception) -> JSONResponse:
+        detail = "Something went wrong in Zero Slate; its log says where. Nothing was saved."
+        return problem_response(500, "failed", "Failed", detail)
+
     @app.exception_handler(HTTPException)
     async def _http(request: Request, error: HTTPException) -> JSONResponse:
         if error.status_code == 405:
-            return wrong_method(request, methods_of(request))
+            return wrong_method(request)
         if error.status_code == 400:
             detail = "The body can't be read: it is no text in UTF-8, or no form."
             return problem_response(422, "malformed", "The request can't be read", detail)

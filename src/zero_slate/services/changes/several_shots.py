@@ -15,7 +15,12 @@ from zero_slate.services.changes.batches import add_versions, store_batch
 from zero_slate.services.changes.effects import Window, effect_of
 from zero_slate.services.changes.sources import ResolvedSource, Source, Sources
 from zero_slate.services.productions.edit_formats import edit_revision
-from zero_slate.services.productions.judged import JudgedProductions, JudgedShot, shots_of
+from zero_slate.services.productions.judged import (
+    JudgedProductions,
+    JudgedShot,
+    production_of,
+    shots_of,
+)
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.differences import differences
 from zero_slate.store import revisions
@@ -221,8 +226,9 @@ class Batches:
         production_id: int,
         window: Window = Window(0, 10),  # noqa: B008
     ) -> tuple[BatchEntry, ...]:
-        """Return the last changes to several shots of a production, the newest first."""
+        """Return the last changes to several shots, the newest first. Raises NotFound."""
         with self.workspace.reading() as session:
+            production_of(session, production_id)
             rows = session.scalars(
                 select(Batch)
                 .where(Batch.production_id == production_id)

@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.texts import one_line
+from zero_slate.services.productions.judged import production_of
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.tables import SharedSetup, Shot
 
@@ -74,8 +75,9 @@ class SharedSetups:
                 session.delete(left)
 
     def shared(self, production_id: int) -> tuple[SharedLine, ...]:
-        """Return the setups that shots of a production share, by name."""
+        """Return the setups that shots of a production share, by name. Raises NotFound."""
         with self.workspace.reading() as session:
+            production_of(session, production_id)
             found = session.scalars(
                 select(SharedSetup)
                 .where(SharedSetup.production_id == production_id)
@@ -98,6 +100,7 @@ class SharedSetups:
 
 
 def _shots(session: Session, production_id: int, shots: list[int]) -> list[Shot]:
+    production_of(session, production_id)
     found = session.scalars(
         select(Shot).where(Shot.production_id == production_id, Shot.id.in_(shots))
     ).all()

@@ -12,6 +12,8 @@ async def require_address(request: Request) -> None:
             digits = value.removeprefix("-")
             known = digits.isascii() and digits.isdecimal() and len(digits) >= DIGITS
             require_shown(int(value[:40]) if known else value, name)
+        else:
+            require_shown(value, name)
 
 
 DIGITS = len(str(LARGEST_NUMBER))

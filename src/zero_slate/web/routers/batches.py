@@ -38,7 +38,7 @@ def create_batch(slate: TheSlate, production_id: int, body: ShotsChange) -> Crea
     return CreatedId(id=slate.batches.take(production_id, body.source(), body.shots, leave))
 
 
-@router.get("/productions/{production_id}/batches")
+@router.get("/productions/{production_id}/batches", responses=problems(404))
 def list_batches(
     slate: TheSlate, production_id: int, part: Annotated[Window, Depends(window)]
 ) -> list[BatchEntry]:

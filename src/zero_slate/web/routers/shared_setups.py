@@ -29,7 +29,7 @@ class SharingShots(SomeShots):
     """What the shared setup is called, 1 to 60 characters."""
 
 
-@router.get("")
+@router.get("", responses=problems(404))
 def list_shared_setups(slate: TheSlate, production_id: int) -> list[SharedLine]:
     """Return the setups that several shots share."""
     return list(slate.shared_setups.shared(production_id))
