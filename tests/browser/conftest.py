@@ -81,6 +81,7 @@ def page(chromium: Browser, request: pytest.FixtureRequest) -> Iterator[Page]:
     page = context.new_page()
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
+    page.on("console", lambda said: "Security Policy" in said.text and wrong.append(said.text))
     yield page
     context.close()
     assert wrong == []

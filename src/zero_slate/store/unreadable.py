@@ -28,5 +28,8 @@ def reason(error: BaseException) -> str:
     """Return what is wrong, in a line."""
     lines = [line.strip() for line in str(error).splitlines() if line.strip()]
     # Of a validation's lines the first counts the faults, the next two name the first of them.
-    said = ": ".join(lines[1:3]) if len(lines) > 2 else " ".join(lines)
+    said = " ".join(lines)
+    if len(lines) > 2:
+        field = lines[1].removeprefix("setup.").replace("_", " ").split(".")[0]
+        said = f"{field}: {lines[2].removeprefix('Value error, ')}"
     return said.partition(" [type=")[0].rstrip(".")[:200] or type(error).__name__

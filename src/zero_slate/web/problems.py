@@ -128,7 +128,7 @@ def answer_refusals(app: FastAPI) -> None:
 
     @app.exception_handler(Exception)
     async def _failed(_: Request, __: Exception) -> JSONResponse:
-        detail = "Something went wrong in Zero Slate; its log says where. Nothing was saved."
+        detail = "Something went wrong in Zero Slate; its log says where."
         return problem_response(500, "failed", "Failed", detail)
 
     @app.exception_handler(HTTPException)
