@@ -93,7 +93,8 @@ def measure(workers: int = 2) -> Iterator[Figure]:
         port = int(served.root.rpartition(":")[2])
         try:
             clients = [Client(port, *shots[n % len(shots)], n) for n in range(CLIENTS)]
-            asyncio.run(crowd(clients, 3))
+            # Until every process has begun and has seen what is asked.
+            asyncio.run(crowd(clients, 6))
             for client in clients:
                 client.took.clear()
             lasted = asyncio.run(crowd(clients, SECONDS))

@@ -114,7 +114,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_p
     page.get_by_label("Volume").click()
     page.get_by_role("option", name="handoff").click()
     page.get_by_role("button", name="Write 3 files to handoff").click()
-    expect(page.get_by_role("status")).to_contain_text("Written to handoff")
+    expect(page.get_by_role("status")).to_contain_text("was written to handoff")
     file = apart.home / "volumes" / "handoff" / "ABC_0030.setup.json"
     document = read_setup(file.read_bytes())
     assert document.setup.canvas.width == 1998
@@ -122,7 +122,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_p
     timeline = json.loads((file.parent / "ABC_0030.otio").read_text())
     assert timeline["metadata"]["zero_slate"] == json.loads(file.read_bytes())
     with page.expect_download() as download:
-        page.get_by_role("link", name="Download both").click()
+        page.get_by_role("link", name="Download them").click()
     with zipfile.ZipFile(download.value.path()) as archive:
         assert archive.read("ABC_0030.setup.json") == file.read_bytes()
 
@@ -137,6 +137,6 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_p
     expect(page.get_by_label("Width")).to_have_value("1998")
     page.get_by_role("link", name="Hand off").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Download both").click()
+        page.get_by_role("link", name="Download them").click()
     with zipfile.ZipFile(download.value.path()) as archive:
         assert archive.read("ABC_0030.setup.json") == file.read_bytes()
