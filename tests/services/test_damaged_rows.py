@@ -138,6 +138,18 @@ def test_a_damaged_event_element_and_house_setup_stay_one_each(
     assert client.get(f"{API}/house").status_code == 200
 
 
+def test_a_damaged_own_format_is_shown_as_such(client: TestClient, config: Config) -> None:
+    for name in ("HD 1080 25p", "HD 1080 50p"):
+        made = client.post(f"{API}/formats/duplicate", json={"name": name}).json()["name"]
+    before = client.get(f"{API}/formats").json()
+    with database(config) as sql:
+        sql.execute("UPDATE own_format SET content = '{}' WHERE name = ?", (made,))
+    page = client.get(f"{API}/formats").json()
+    assert (before["damaged"], page["all"]) == ([], before["all"] - 1)
+    (said,) = page["damaged"]
+    assert said.startswith(f"“{made}” can't be read")
+
+
 def test_a_home_that_was_damaged_is_mended_at_start_with_a_copy_kept(
     slate: Slate, config: Config, production: int, shot: int
 ) -> None:

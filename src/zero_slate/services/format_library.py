@@ -23,7 +23,7 @@ from zero_slate.core.settings.reading import Typed
 from zero_slate.files.format_files import BrokenEntry, read_formats, write_formats
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.store.formats import FORMAT, own_formats
+from zero_slate.store.formats import FORMAT, damaged_formats, own_formats
 from zero_slate.store.stamps import formats_stamp
 from zero_slate.store.tables import OwnFormat
 from zero_slate.store.written import written
@@ -75,6 +75,8 @@ class LibraryPage:
     """How many were found."""
     all: int
     """How many there are."""
+    damaged: tuple[str, ...]
+    """Own formats that can't be read, each by its name with why."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,11 +96,11 @@ class Library:
 
     def __init__(self, workspace: Workspace):
         self.workspace = workspace
-        self._kept: Kept[None, dict[int, Format]] = Kept(1)
+        self._kept: Kept[None, tuple[dict[int, Format], tuple[str, ...]]] = Kept(1)
 
     def page(self, text: str = "") -> LibraryPage:
         """Return the formats that every word of a text fits."""
-        own = self._own()
+        own, damaged = self._read()
         ids = {each.name: number for number, each in own.items()}
         every = [*SHIPPED, *own.values()]
         found = search(every, text)
@@ -106,7 +108,7 @@ class Library:
             FamilyShown(family, tuple(_line(each, ids.get(each.name)) for each in some))
             for family, some in by_family(found).items()
         )
-        return LibraryPage(families, len(found), len(every))
+        return LibraryPage(families, len(found), len(every), damaged)
 
     def named(self, name: str) -> Format:
         """Return a format by its name. Raises NotFound."""
@@ -186,10 +188,17 @@ class Library:
         return row.id
 
     def _own(self) -> dict[int, Format]:
+        return self._read()[0]
+
+    def _read(self) -> tuple[dict[int, Format], tuple[str, ...]]:
+        """Return the own formats by their numbers, and why others can't be read."""
         with self.workspace.reading() as session:
             stamp = formats_stamp(session)
             kept = self._kept.get(None, stamp)
-            return kept if kept is not None else self._kept.put(None, stamp, own_formats(session))
+            if kept is not None:
+                return kept
+            read = own_formats(session), damaged_formats(session)
+            return self._kept.put(None, stamp, read)
 
 
 @lru_cache(maxsize=8192)

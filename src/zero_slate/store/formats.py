@@ -13,6 +13,17 @@ from zero_slate.store.unreadable import Unreadable, readable
 FORMAT = TypeAdapter(Format)
 
 
+def damaged_formats(session: Session) -> tuple[str, ...]:
+    """Return why own formats can't be read, each by its name; nothing for those that can."""
+    found = []
+    for row in session.scalars(select(OwnFormat).order_by(OwnFormat.name)):
+        try:
+            readable(f"“{row.name}”", FORMAT.validate_json, row.content)
+        except Unreadable as error:
+            found.append(str(error))
+    return tuple(found)
+
+
 def own_formats(session: Session) -> dict[int, Format]:
     """Return every own format that can be read, by its id, by name."""
     found = {}

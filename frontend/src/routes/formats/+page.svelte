@@ -183,6 +183,9 @@
 				{/each}
 			</div>
 		</div>
+		{#each said?.damaged ?? [] as why (why)}
+			<p role="alert" class="border-b border-red bg-redwash px-[22px] py-1.5">{why}</p>
+		{/each}
 		<FormatList
 			families={shown}
 			asked={said !== undefined}
