@@ -27,6 +27,11 @@ CUT = edl(
 FORMAT = {"rate": {"rate": "23.976"}, "canvas": {"width": "1920", "height": "1080"}}
 
 
+# Whoever runs the tests may have an installation: nothing that it says is to be heard here.
+for said in ("HOME", "PORT", "WHO", "VOLUMES", "COLOR_CONFIG", "LOCKED"):
+    os.environ.pop(f"ZERO_SLATE_{said}", None)
+os.environ["ZERO_SLATE_HOME"] = os.devnull
+
 settings.register_profile("same", derandomize=True, deadline=None, database=None)
 settings.register_profile(
     "explore", deadline=None, max_examples=int(os.environ.get("ZERO_SLATE_EXAMPLES", "1000"))
