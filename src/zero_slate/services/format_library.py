@@ -23,7 +23,7 @@ from zero_slate.core.settings.reading import Typed
 from zero_slate.files.format_files import BrokenEntry, read_formats, write_formats
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
-from zero_slate.store.formats import FORMAT, damaged_formats, own_formats
+from zero_slate.store.formats import FORMAT, own_formats, read_stored
 from zero_slate.store.stamps import formats_stamp
 from zero_slate.store.tables import OwnFormat
 from zero_slate.store.written import written
@@ -197,8 +197,7 @@ class Library:
             kept = self._kept.get(None, stamp)
             if kept is not None:
                 return kept
-            read = own_formats(session), damaged_formats(session)
-            return self._kept.put(None, stamp, read)
+            return self._kept.put(None, stamp, read_stored(session))
 
 
 @lru_cache(maxsize=8192)

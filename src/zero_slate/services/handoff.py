@@ -82,12 +82,12 @@ class Handoff:
         context = loaded.context(self.workspace)
         found = match(context, loaded.content.departures)
         contents = self.contents(loaded)
-        target, there, names = None, {}, set()
+        target = None
+        there: dict[str, bytes] = {}
+        names: set[str] = set()
         if volume:
-            root = self.workspace.volume(volume)
             target = self.workspace.folder(volume, folder)
-            there = read_there(root, folder, list(contents), LARGEST_COMPARED)
-            names = names_there(root, folder, list(contents))
+            there, names = self._there(volume, folder, contents)
         files = _planned(contents, there, names)
         return HandoffPlan(
             loaded.head.code,
@@ -144,8 +144,7 @@ class Handoff:
         long = too_long(contents, str(target))
         if long:
             raise Refusal(long)
-        there = read_there(root, folder, list(contents), LARGEST_COMPARED)
-        planned = _planned(contents, there, names_there(root, folder, list(contents)))
+        planned = _planned(contents, *self._there(volume, folder, contents))
         differing = [file.name for file in planned if file.status == "replaces"]
         if differing and not replace:
             names = ", ".join(differing)
@@ -162,6 +161,13 @@ class Handoff:
             for name, content in self.contents(loaded).items():
                 archive.writestr(name, content)
         return f"{loaded.head.code}_v{loaded.head.version:03d}.zip", packed.getvalue()
+
+    def _there(
+        self, volume: str, folder: str, contents: Mapping[str, bytes]
+    ) -> tuple[dict[str, bytes], set[str]]:
+        """Return what files of these names hold in a folder, and which of the names are taken."""
+        root, names = self.workspace.volume(volume), list(contents)
+        return read_there(root, folder, names, LARGEST_COMPARED), names_there(root, folder, names)
 
     def _plate(self, loaded: Loaded) -> PlateFiles | None:
         context = loaded.context(self.workspace)

@@ -1,7 +1,5 @@
 """Own formats."""
 
-from contextlib import suppress
-
 from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -13,21 +11,18 @@ from zero_slate.store.unreadable import Unreadable, readable
 FORMAT = TypeAdapter(Format)
 
 
-def damaged_formats(session: Session) -> tuple[str, ...]:
-    """Return why own formats can't be read, each by its name; nothing for those that can."""
-    found = []
+def read_stored(session: Session) -> tuple[dict[int, Format], tuple[str, ...]]:
+    """Return every own format that can be read, by its id, by name; and why others can't be."""
+    found: dict[int, Format] = {}
+    damaged = []
     for row in session.scalars(select(OwnFormat).order_by(OwnFormat.name)):
         try:
-            readable(f"“{row.name}”", FORMAT.validate_json, row.content)
+            found[row.id] = readable(f"“{row.name}”", FORMAT.validate_json, row.content)
         except Unreadable as error:
-            found.append(str(error))
-    return tuple(found)
+            damaged.append(str(error))
+    return found, tuple(damaged)
 
 
 def own_formats(session: Session) -> dict[int, Format]:
     """Return every own format that can be read, by its id, by name."""
-    found = {}
-    for row in session.scalars(select(OwnFormat).order_by(OwnFormat.name)):
-        with suppress(Unreadable):
-            found[row.id] = readable(row.name, FORMAT.validate_json, row.content)
-    return found
+    return read_stored(session)[0]

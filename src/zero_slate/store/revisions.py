@@ -41,8 +41,8 @@ def _content(text: str) -> Content:
 
 
 def _remember(text: str, content: Content) -> Content:
-    if len(_contents) >= MOSTCONTENTS:
-        for old in list(islice(_contents, MOSTCONTENTS // 4)):
+    if len(_contents) >= MOST_CONTENTS:
+        for old in list(islice(_contents, MOST_CONTENTS // 4)):
             _contents.pop(old, None)
     _contents[text] = content
     return content
@@ -50,7 +50,7 @@ def _remember(text: str, content: Content) -> Content:
 
 # By their text, the oldest first.
 _contents: dict[str, Content] = {}
-MOSTCONTENTS = 12_000
+MOST_CONTENTS = 12_000
 
 
 def write_content(content: Content) -> str:

@@ -26,11 +26,6 @@ def one_line(text: str, what: str, longest: int = LONGEST_VALUE, *, keeps: bool 
     return _checked(text.strip(), what, longest, keeps, "")
 
 
-def several_lines(text: str, what: str, longest: int) -> str:
-    """Return a text of several lines, as `one_line` does one."""
-    return _checked(text.strip(), what, longest, True, _LINES)
-
-
 def require_shown(value: object, place: str = "") -> None:
     """Refuse characters that don't show, and numbers too large, anywhere in what JSON holds.
 
