@@ -20,8 +20,7 @@ from zero_slate.files.volume_files import (
     CannotWrite,
     OutsideVolume,
     list_folder,
-    names_there,
-    read_there,
+    look_there,
     write_all,
 )
 
@@ -33,7 +32,7 @@ def test_folders_are_made_below_the_root_and_never_the_root(tmp_path: Path) -> N
     assert not root.exists()
     root.mkdir()
     write_all(root, "a/b", {"x": b"1", "y": b"2"})
-    assert read_there(root, "a/b", ["x", "y", "z"], 100) == {"x": b"1", "y": b"2"}
+    assert look_there(root, "a/b", ["x", "y", "z"], 100) == {"x": b"1", "y": b"2"}
     assert sorted(os.listdir(root / "a/b")) == ["x", "y"]
 
 
@@ -58,8 +57,7 @@ def test_a_file_that_is_a_link_is_replaced_and_not_written_through(tmp_path: Pat
     root.mkdir()
     secret.write_bytes(b"mine")
     (root / "x").symlink_to(secret)
-    assert read_there(root, "", ["x"], 100) == {}
-    assert names_there(root, "", ["x"]) == {"x"}
+    assert look_there(root, "", ["x"], 100) == {"x": None}
     write_all(root, "", {"x": b"1"})
     assert secret.read_bytes() == b"mine"
     assert (root / "x").read_bytes() == b"1"
@@ -100,7 +98,7 @@ def test_pipes_and_devices_are_never_opened(tmp_path: Path) -> None:
     for found in find(["pipe.exr", "pipe.mov"], tmp_path):
         with pytest.raises((UnreadablePicture, UnreadableMovie), match="a pipe, which is never"):
             found.read()
-    assert read_there(tmp_path, "", ["x"], 100) == {}
+    assert look_there(tmp_path, "", ["x"], 100) == {"x": None}
 
 
 def test_a_manifest_fits_the_files_of_one_version() -> None:

@@ -3,6 +3,7 @@
 import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
+from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
@@ -10,6 +11,8 @@ from fastapi.testclient import TestClient
 from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import State
+from zero_slate.core.presentation.sheet import Sheet, build_sheet
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.store.unreadable import Unreadable
 from zero_slate.web.app import create_app
 from zero_slate.web.slate import Slate
@@ -201,3 +204,30 @@ def test_what_can_not_be_shown_is_not_stored(
         slate.shots.save(shot, 1, {"rate": {"rate": "24"}}, {})
     monkeypatch.undo()
     assert slate.shots.page(shot).head.version == 1
+
+
+def test_an_edit_format_that_shots_can_not_be_shown_with_is_not_stored(
+    slate: Slate, production: int, shot: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def broken_at_25(context: ShotContext, *rest: Any) -> Sheet:
+        if context.edit.rate.fraction == 25:
+            raise ZeroDivisionError("an edge that nobody foresaw")
+        return build_sheet(context, *rest)
+
+    monkeypatch.setattr("zero_slate.services.shots.showing.build_sheet", broken_at_25)
+    with pytest.raises(Refusal, match="Nothing was saved: FRO_0030 couldn't be opened again"):
+        slate.edit_formats.change(production, 1, {"rate": {"rate": "25"}}, False, frozenset())
+    assert slate.edit_formats.preview(production, {}, False).version == 1
+    slate.edit_formats.change(production, 1, {"rate": {"rate": "30"}}, False, frozenset())
+    assert slate.edit_formats.preview(production, {}, False).version == 2
+
+
+def test_a_shot_that_could_not_be_shown_before_does_not_hold_the_edit_format_up(
+    slate: Slate, production: int, shot: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def broken(*_: object, **__: object) -> None:
+        raise ZeroDivisionError("an edge that nobody foresaw")
+
+    monkeypatch.setattr("zero_slate.services.shots.showing.build_sheet", broken)
+    slate.edit_formats.change(production, 1, {"rate": {"rate": "25"}}, False, frozenset())
+    assert slate.edit_formats.preview(production, {}, False).version == 2

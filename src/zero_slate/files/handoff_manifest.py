@@ -49,11 +49,11 @@ class HandoffManifest(BaseModel):
         """Write the manifest as JSON."""
         return (self.model_dump_json(indent=2) + "\n").encode()
 
-    def fits(self, contents: Mapping[str, bytes]) -> bool:
+    def fits(self, contents: Mapping[str, bytes | None]) -> bool:
         """Return whether these are the very files that were handed off."""
+        held = ((each, contents.get(each.name)) for each in self.files)
         return all(
-            each.name in contents and _described(each.name, contents[each.name]) == each
-            for each in self.files
+            content is not None and _described(each.name, content) == each for each, content in held
         )
 
 

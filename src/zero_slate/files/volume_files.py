@@ -4,7 +4,7 @@ import errno
 import os
 import secrets
 import stat
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from contextlib import contextmanager, suppress
 from pathlib import Path
 
@@ -103,31 +103,25 @@ def opened(root: Path, relative: str, *, make: bool = False) -> Iterator[int]:
         os.close(at)
 
 
-def read_there(root: Path, relative: str, names: list[str], most: int) -> dict[str, bytes]:
-    """Return what files of a folder hold, for those that are plain files of at most so many bytes.
+def look_there(
+    root: Path, relative: str, names: Iterable[str], most: int
+) -> dict[str, bytes | None]:
+    """Return which of some names stand in a folder, and what they hold.
 
-    What can't be read is left out. Raises OutsideVolume.
+    None is held by what isn't a plain file of at most so many bytes, or can't be read. Raises
+    OutsideVolume.
     """
-    found: dict[str, bytes] = {}
-    with suppress(OSError), opened(root, relative) as folder:
-        for name in names:
-            with suppress(OSError):
-                flags = os.O_RDONLY | os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
-                with os.fdopen(os.open(name, flags, dir_fd=folder), "rb") as file:
-                    about = os.fstat(file.fileno())
-                    if stat.S_ISREG(about.st_mode) and about.st_size <= most:
-                        found[name] = file.read(most)
-    return found
-
-
-def names_there(root: Path, relative: str, names: list[str]) -> set[str]:
-    """Return which of some names stand in a folder, whatever they are. Raises OutsideVolume."""
-    there: set[str] = set()
+    there: dict[str, bytes | None] = {}
     with suppress(OSError), opened(root, relative) as folder:
         for name in names:
             with suppress(OSError):
                 os.stat(name, dir_fd=folder, follow_symlinks=False)
-                there.add(name)
+                there[name] = None
+                flags = os.O_RDONLY | os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
+                with os.fdopen(os.open(name, flags, dir_fd=folder), "rb") as file:
+                    about = os.fstat(file.fileno())
+                    if stat.S_ISREG(about.st_mode) and about.st_size <= most:
+                        there[name] = file.read(most)
     return there
 
 

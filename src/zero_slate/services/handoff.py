@@ -2,7 +2,7 @@
 
 import io
 import zipfile
-from collections.abc import Collection, Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from zero_slate.core.base.refusal import Refusal
@@ -12,7 +12,7 @@ from zero_slate.files.handoff_manifest import HandoffManifest, manifest_name
 from zero_slate.files.journal import Journal
 from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.files.shot_timeline import PlateFiles, write_shot_timeline
-from zero_slate.files.volume_files import names_there, read_there, write_all
+from zero_slate.files.volume_files import look_there, write_all
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.guards import require_version
 from zero_slate.services.shots.loading import Loaded, load_shot
@@ -83,12 +83,11 @@ class Handoff:
         found = match(context, loaded.content.departures)
         contents = self.contents(loaded)
         target = None
-        there: dict[str, bytes] = {}
-        names: set[str] = set()
+        there: dict[str, bytes | None] = {}
         if volume:
             target = self.workspace.folder(volume, folder)
-            there, names = self._there(volume, folder, contents)
-        files = _planned(contents, there, names)
+            there = self._there(volume, folder, contents)
+        files = _planned(contents, there)
         return HandoffPlan(
             loaded.head.code,
             loaded.head.version,
@@ -99,7 +98,7 @@ class Handoff:
             files,
             sum(file.status == "replaces" for file in files),
             too_long(contents, str(target)) if target else "",
-            _standing(loaded.content.setup.code, there, names),
+            _standing(loaded.content.setup.code, there),
         )
 
     def contents(self, loaded: Loaded) -> dict[str, bytes]:
@@ -144,7 +143,7 @@ class Handoff:
         long = too_long(contents, str(target))
         if long:
             raise Refusal(long)
-        planned = _planned(contents, *self._there(volume, folder, contents))
+        planned = _planned(contents, self._there(volume, folder, contents))
         differing = [file.name for file in planned if file.status == "replaces"]
         if differing and not replace:
             names = ", ".join(differing)
@@ -162,12 +161,9 @@ class Handoff:
                 archive.writestr(name, content)
         return f"{loaded.head.code}_v{loaded.head.version:03d}.zip", packed.getvalue()
 
-    def _there(
-        self, volume: str, folder: str, contents: Mapping[str, bytes]
-    ) -> tuple[dict[str, bytes], set[str]]:
-        """Return what files of these names hold in a folder, and which of the names are taken."""
-        root, names = self.workspace.volume(volume), list(contents)
-        return read_there(root, folder, names, LARGEST_COMPARED), names_there(root, folder, names)
+    def _there(self, volume: str, folder: str, names: Iterable[str]) -> dict[str, bytes | None]:
+        """Return which of some names stand in a folder, and what they hold."""
+        return look_there(self.workspace.volume(volume), folder, names, LARGEST_COMPARED)
 
     def _plate(self, loaded: Loaded) -> PlateFiles | None:
         context = loaded.context(self.workspace)
@@ -184,11 +180,11 @@ class Handoff:
         )
 
 
-def _standing(code: str, there: Mapping[str, bytes], names: Collection[str]) -> str:
+def _standing(code: str, there: Mapping[str, bytes | None]) -> str:
     """Say whether what stands in a folder is one whole hand off; empty where nothing does."""
-    if not names:
+    if not there:
         return ""
-    manifest = HandoffManifest.read(there.get(manifest_name(code), b""))
+    manifest = HandoffManifest.read(there.get(manifest_name(code)) or b"")
     if manifest is None:
         return f"There are files of {code} here that no hand off vouches for."
     if not manifest.fits(there):
@@ -199,14 +195,14 @@ def _standing(code: str, there: Mapping[str, bytes], names: Collection[str]) -> 
 
 
 def _planned(
-    contents: Mapping[str, bytes], there: Mapping[str, bytes], names: Collection[str]
+    contents: Mapping[str, bytes], there: Mapping[str, bytes | None]
 ) -> tuple[PlannedFile, ...]:
     """Compare what would be written with what is there."""
     files = []
     for name, content in contents.items():
         status = "new"
-        if name in names:
-            status = "same" if there.get(name) == content else "replaces"
+        if name in there:
+            status = "same" if there[name] == content else "replaces"
         files.append(PlannedFile(name, _about(name), len(content), status))
     return tuple(files)
 

@@ -7,6 +7,9 @@ from zero_slate.core.base.refusal import Refusal
 
 T = TypeVar("T")
 
+# What reading stored values, and reckoning with those that nobody foresaw, may raise.
+FAILURES = (ValueError, LookupError, TypeError, ArithmeticError, RecursionError, AssertionError)
+
 
 class Unreadable(Refusal):
     """A stored value that can't be read. `why` says what is wrong with it, without its name."""
@@ -20,7 +23,7 @@ def readable(what: str, read: Callable[[str], T], text: str) -> T:
     """Read a stored text. Raises Unreadable, which says `what` it is."""
     try:
         return read(text)
-    except (ValueError, LookupError, TypeError, ArithmeticError, RecursionError) as error:
+    except FAILURES as error:
         raise Unreadable(what, reason(error)) from error
 
 

@@ -22,6 +22,7 @@ from zero_slate.services.productions.edit_formats import (
 )
 from zero_slate.services.productions.judged import JudgedProductions, JudgedShot
 from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.showing import edit_is_stored
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,6 +148,7 @@ class EditFormats:
                     if content != known.content and not refused:
                         made.append((known, content))
             session.add(edit_revision(self.workspace, production_id, number, after, what))
+            edit_is_stored(session, production_id, before)
             label, said = f"Edit format: {what}", "Along with the edit format"
             return store_batch(self.workspace, session, production_id, label, made, number, said)
 

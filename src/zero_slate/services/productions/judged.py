@@ -20,7 +20,7 @@ from zero_slate.services.runtime.workspace import NotFound, Workspace, is_writin
 from zero_slate.store import cuts, elements, revisions
 from zero_slate.store.stamps import ShotStamp, shot_stamps, whole_stamp
 from zero_slate.store.tables import Cut, EditRevision, Production, Shot
-from zero_slate.store.unreadable import Unreadable, reason
+from zero_slate.store.unreadable import FAILURES, Unreadable, reason
 
 # A production of 2,000 shots takes some 20 MB.
 KEPT_PRODUCTIONS = 8
@@ -155,7 +155,7 @@ class JudgedProductions:
             return JudgedShot(
                 shot_id, version, content, context, match(context, content.departures)
             )
-        except (ValueError, LookupError, TypeError, ArithmeticError) as error:
+        except FAILURES as error:
             fail("a shot can't be judged", error, shot=shot_id)
             return DamagedShot(
                 shot_id, code, f"Version {version} can't be judged: {reason(error)}."
