@@ -4,6 +4,7 @@ import gc
 import json
 import socket
 import sys
+from collections.abc import Callable
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -17,7 +18,8 @@ from zero_slate.config import Config, read_config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.files.cuts.reading import read_cut_list
+from zero_slate.files.cuts.bundle import read_cut_file
+from zero_slate.files.cuts.reading import LARGEST, read_cut_list
 from zero_slate.files.setup_files import (
     EditFormatDocument,
     SetupDocument,
@@ -119,7 +121,8 @@ def read_cut(
 ) -> None:
     """Read a cut list and print its events."""
     given = FrameRate.parse(rate) if rate else None
-    read = read_cut_list(_bytes(file), CodeRule.typed(code), rate=given)
+    content = _readable(file, lambda path: read_cut_file(path, LARGEST))
+    read = read_cut_list(content, CodeRule.typed(code), rate=given)
     if as_json:
         events = TypeAdapter(tuple[CutEvent, ...]).dump_python(read.events, mode="json")
         said = {
@@ -211,8 +214,12 @@ def _taken(port: int) -> bool:
 
 
 def _bytes(path: Path) -> bytes:
+    return _readable(path, Path.read_bytes)
+
+
+def _readable(path: Path, read: Callable[[Path], bytes]) -> bytes:
     try:
-        return path.read_bytes()
+        return read(path)
     except OSError as error:
         raise Refusal(f"{path} can't be read: {error.strerror}.") from error
 

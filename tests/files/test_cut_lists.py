@@ -148,7 +148,7 @@ def test_black_is_no_shot_and_a_nameless_clip_goes_by_its_reel() -> None:
         ),
         (
             edl("001  A001  A  C  01:00:00:00 01:00:01:00 01:00:00:00 01:00:01:00"),
-            "no clip lies on a picture track",
+            "Line 3: The list holds sound only",
         ),
     ],
 )

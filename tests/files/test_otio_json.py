@@ -1,8 +1,11 @@
 """Timelines in open JSON: read as the library reads them, and refused where it would fall."""
 
+import io
 import json
+import zipfile
 from collections.abc import Callable
 from fractions import Fraction
+from pathlib import Path
 from typing import Any
 
 import opentimelineio as otio
@@ -12,9 +15,10 @@ from hypothesis import strategies as st
 
 from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.time.frames import FrameRange
+from zero_slate.files.cuts.bundle import read_cut_file
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
 from zero_slate.files.cuts.otio_json import VERSIONS
-from zero_slate.files.cuts.reading import read_cut_list
+from zero_slate.files.cuts.reading import LARGEST, read_cut_list
 from zero_slate.files.cuts.timeline import read_timeline
 
 Json = dict[str, Any]
@@ -173,6 +177,96 @@ def test_a_nested_stack_is_as_long_as_its_longest_and_a_nested_track_as_all_it_h
         ("FRO_0010", 0, 80),
         ("FRO_0020", 80, 23),
     ]
+
+
+def warp(scalar: float) -> Json:
+    return {"OTIO_SCHEMA": "LinearTimeWarp.1", "time_scalar": scalar}
+
+
+def test_shots_within_a_nested_stack_are_the_cuts_where_it_is_none_itself() -> None:
+    inner = track(clip("FRO_0010", 100, 30), clip("FRO_0020", 200, 50), name="in")
+    over = track(clip("FRO_0030", 300, 80))
+    nested = {**holder("Stack.1", inner, over, name="both"), "source_range": span(10, 60)}
+    cut = read(timeline(track(clip("FRO_0001"), nested, clip("FRO_0002"), name="V1")))
+    assert [(e.position, e.code, e.track, e.source.first) for e in cut.events] == [
+        (1, "FRO_0001", "V1", 0),
+        (2, "FRO_0010", "V1", 110),
+        (3, "FRO_0030", "V1.2", 310),
+        (4, "FRO_0020", "V1", 200),
+        (5, "FRO_0002", "V1", 0),
+    ]
+    assert records(cut)[1:4] == [
+        ("FRO_0010", 24, 20),
+        ("FRO_0030", 24, 60),
+        ("FRO_0020", 44, 40),
+    ]
+
+
+def test_a_nested_stack_at_speed_takes_the_shots_in_it_along() -> None:
+    inner = track(clip("FRO_0010", 100, 40), clip("FRO_0020", 200, 40, effects=[warp(0.5)]))
+    nested = {
+        **holder("Stack.1", inner, name="both", effects=[warp(2.0)]),
+        "source_range": span(0, 40),
+    }
+    first, second = read(timeline(track(nested))).events
+    assert (first.record.length, first.source.length, first.speed) == (20, 40, 2)
+    assert (second.record.length, second.source.length, second.speed) == (20, 20, 1)
+
+
+def test_time_effects_multiply_and_those_that_are_not_read_are_noted() -> None:
+    other = {"OTIO_SCHEMA": "Ramp.1", "effect_name": "speed ramp"}
+    blur = {"OTIO_SCHEMA": "Effect.1", "effect_name": "blur"}
+    off = {**warp(4.0), "enabled": False}
+    cut = read(timeline(track(clip("FRO_0010", effects=[warp(2), warp(-0.25), off, other, blur]))))
+    assert cut.events[0].speed == Fraction(-1, 2)
+    assert cut.notes == (
+        "“FRO_0010” has a time effect that isn't read, “speed ramp”: its source range may be "
+        "another.",
+    )
+
+
+def test_what_runs_backwards_dissolves_at_its_other_end() -> None:
+    dissolve = {"OTIO_SCHEMA": "Transition.1", "in_offset": time(4), "out_offset": time(6)}
+    cut = read(
+        timeline(track(clip("FRO_0010", 100, 20, effects=[warp(-1)]), dissolve, clip("FRO_0020")))
+    )
+    first = cut.events[0]
+    assert (first.source.first, first.source.last, first.first_shown) == (94, 119, 119)
+
+
+def test_codes_are_found_in_media_and_markers_too() -> None:
+    file = {"OTIO_SCHEMA": "ExternalReference.1", "target_url": "file:///in/FRO_0010/a.exr"}
+    marked = clip("wide", markers=[{"OTIO_SCHEMA": "Marker.2", "name": "FRO_0020 fix"}])
+    cut = read(timeline(track(clip("close", media_references={"DEFAULT_MEDIA": file}), marked)))
+    assert [event.code for event in cut.events] == ["FRO_0010", "FRO_0020"]
+
+
+def test_bundles_are_read_and_those_that_are_none_refused() -> None:
+    def packed(**files: str) -> bytes:
+        kept = io.BytesIO()
+        with zipfile.ZipFile(kept, "w", zipfile.ZIP_DEFLATED) as bundle:
+            for name, content in files.items():
+                bundle.writestr(name, content)
+        return kept.getvalue()
+
+    text = json.dumps(timeline(track(clip("FRO_0010"))))
+    whole = packed(**{"content.otio": text, "media/a.mov": "x"})
+    assert records(read_cut_list(whole, CodeRule())) == [("FRO_0010", 0, 24)]
+    for damaged, words in (
+        (packed(other="x"), "there is no content.otio in it"),
+        (whole[:60], "bundle is damaged"),
+        (packed(**{"content.otio": " " * (LARGEST + 1)}), "has more than 67,108,864 bytes"),
+    ):
+        with pytest.raises(CutRefusal, match=words):
+            read_cut_list(damaged, CodeRule())
+
+
+def test_a_folder_bundle_is_read_from_the_command_line(tmp_path: Path) -> None:
+    (tmp_path / "cut.otiod").mkdir()
+    (tmp_path / "cut.otiod" / "content.otio").write_text(json.dumps(timeline(track(clip("a")))))
+    assert b"Timeline.1" in read_cut_file(tmp_path / "cut.otiod", LARGEST)
+    with pytest.raises(OSError, match="directory"):
+        read_cut_file(tmp_path, LARGEST)
 
 
 def test_a_shot_may_lie_a_hundred_stacks_deep() -> None:

@@ -76,8 +76,8 @@
 	</div>
 	<div class="flex flex-wrap items-end gap-5">
 		<Drop
-			label="OpenTimelineIO (.otio) or EDL (CMX 3600, .edl)"
-			accept=".otio,.edl,.json,.txt"
+			label="OpenTimelineIO (.otio, .otioz) or EDL (CMX 3600, .edl)"
+			accept=".otio,.otioz,.edl,.json,.txt"
 			onfile={(chosen) => void show(chosen)}
 		/>
 		<label class="flex flex-col gap-1 text-xs text-ink2">

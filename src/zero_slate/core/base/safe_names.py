@@ -71,7 +71,7 @@ def made_safe(text: str) -> SafeName:
         return after
 
     name = step(text, text.strip(), "space around it goes")
-    name = step(name, _plain_letters(name), "letters with marks become plain ones")
+    name = step(name, plain_letters(name), "letters with marks become plain ones")
     odd = sorted(set(_UNSAFE.findall(name)))
     shown = " ".join("space" if char.isspace() else char for char in odd[:5])
     name = step(
@@ -126,7 +126,13 @@ def is_reserved(name: str) -> bool:
     return name.partition(".")[0].upper() in RESERVED
 
 
-def _plain_letters(text: str) -> str:
+def leaves_something(text: str) -> bool:
+    """Return whether a text has a letter or digit that its safe name keeps."""
+    return any(char.isascii() and char.isalnum() for char in plain_letters(text))
+
+
+def plain_letters(text: str) -> str:
+    """Return a text with letters with marks as plain ones: `É` is `E`, `ß` is `ss`."""
     if text.isascii():
         return text
     parted = unicodedata.normalize("NFKD", text.translate(_LETTERS))

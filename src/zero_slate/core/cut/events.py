@@ -5,12 +5,14 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
+from itertools import chain
 from typing import Annotated, Self
+from zlib import crc32
 
 from pydantic import PlainSerializer
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.safe_names import safe_code
+from zero_slate.core.base.safe_names import leaves_something, plain_letters, safe_code
 from zero_slate.core.base.texts import one_line
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
@@ -54,9 +56,14 @@ class CutEvent:
         return self.speed * self.source_rate.fraction / self.record_rate.fraction
 
     @property
+    def first_shown(self) -> int:
+        """The source frame that is shown first: the last one where it runs backwards."""
+        return self.source.last if self.speed < 0 else self.source.first
+
+    @property
     def source_in(self) -> Timecode:
         """The label of the first source frame shown."""
-        return Timecode.from_frames(self.source.first, self.source_rate, drop=self.source_drop)
+        return Timecode.from_frames(self.first_shown, self.source_rate, drop=self.source_drop)
 
     @property
     def record_in(self) -> Timecode:
@@ -65,6 +72,8 @@ class CutEvent:
 
 
 LONGEST_EXAMPLE = 64
+# How many of a file's folders may name its shot: further up they name the job.
+FOLDERS_LOOKED_AT = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,12 +96,39 @@ class CodeRule:
         except Refusal as refusal:
             raise refusal.in_part("code_example") from None
 
-    def code(self, name: str) -> str:
-        """Return the code that a clip name holds."""
+    def finds(self, name: str) -> bool:
+        """Return whether a name holds what looks like the example."""
+        pattern = _pattern(self.example)
+        return pattern is not None and pattern.search(plain_letters(name)) is not None
+
+    def code(
+        self,
+        name: str,
+        others: Iterable[str] = (),
+        files: Iterable[str] = (),
+        marks: Iterable[str] = (),
+    ) -> str:
+        """Return the code that a clip's name holds, or what comes with the clip."""
         name = name.strip()
         pattern = _pattern(self.example)
-        found = pattern.search(name) if pattern else None
-        return safe_code(found[0] if found else _ENDING.sub("", name))
+        if pattern:
+            found = pattern.search(plain_letters(name)) or next(
+                (
+                    match
+                    for text in chain(others, *map(_places, files), marks)
+                    if (match := pattern.search(plain_letters(text)))
+                ),
+                None,
+            )
+            if found:
+                return safe_code(found[0])
+        whole = _ENDING.sub("", name)
+        return safe_code(whole) if leaves_something(whole) else f"clip_{crc32(name.encode()):08x}"
+
+
+def _places(path: str) -> list[str]:
+    """Return a file's name and those of its nearest folders, which name the shot if any do."""
+    return re.split(r"[/\\]", path)[: -FOLDERS_LOOKED_AT - 2 : -1]
 
 
 @lru_cache(maxsize=256)

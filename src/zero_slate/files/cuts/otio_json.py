@@ -52,6 +52,9 @@ class Effect(msgspec.Struct):
     """An effect on an item; retimes are read, others aren't."""
 
     OTIO_SCHEMA: str = ""
+    name: str | None = None
+    effect_name: str | None = None
+    enabled: bool = True
     time_scalar: float = 1.0
 
     def schema_name(self) -> str:
@@ -60,10 +63,20 @@ class Effect(msgspec.Struct):
 
 
 class Reference(msgspec.Struct):
-    """Media that a clip is cut from."""
+    """Media that a clip is cut from: one file, or numbered ones in a folder."""
 
     name: str | None = None
     available_range: Range | None = None
+    target_url: str | None = None
+    target_url_base: str | None = None
+
+
+class Mark(msgspec.Struct):
+    """A marker on an item: what it is called and says."""
+
+    name: str | None = None
+    # Whatever a writer made of it.
+    comment: Any = None
 
 
 class Item(msgspec.Struct):
@@ -74,6 +87,7 @@ class Item(msgspec.Struct):
     source_range: Range | None = None
     enabled: bool = True
     effects: list[Effect] = []
+    markers: list[Mark] = []
     children: list["Item"] = []
     kind: str = "Video"
     # A clip names its media, of which one is used; before its second version it had one.

@@ -1,9 +1,13 @@
 """Reads a cut list of whatever form it has."""
 
+import codecs
 import re
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
 
-from zero_slate.core.cut.events import CodeRule
+from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.rate import FrameRate
+from zero_slate.files.cuts.bundle import is_bundle, timeline_in
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
 from zero_slate.files.cuts.edl import is_edl, read_edl
 from zero_slate.files.cuts.timeline import read_otio
@@ -22,16 +26,22 @@ class RateNeeded(CutRefusal):
 def read_cut_list(
     content: bytes, rule: CodeRule, *, rate: FrameRate | None = None, drop: bool = False
 ) -> CutList:
-    """Read OpenTimelineIO JSON or an EDL, told apart by what stands in it.
+    """Read OpenTimelineIO JSON, a bundle that holds it, or an EDL, told apart by what is in it.
 
     `rate` is needed for an EDL; a list that says its own must agree with it. `drop` says whether
     the edit's labels are drop-frame, for lists that don't. Raises CutRefusal.
     """
+    if is_bundle(content):
+        content = timeline_in(content, LARGEST)
     if len(content) > LARGEST:
         raise CutRefusal(f"The file has {len(content):,} bytes; a cut list takes {LARGEST:,}.")
     if not content or content.isspace():
         raise CutRefusal("The file is empty: it holds no cut.")
-    text = _decode(content)
+    read = _read(_decode(content), rule, rate, drop)
+    return replace(read, notes=(*read.notes, *_alike(read.events)))
+
+
+def _read(text: str, rule: CodeRule, rate: FrameRate | None, drop: bool) -> CutList:
     if _JSON.match(text):
         read = read_otio(text, drop, rule)
         if rate is not None and read.rate != rate:
@@ -52,13 +62,28 @@ def read_cut_list(
 
 
 def _decode(content: bytes) -> str:
+    if content.startswith((codecs.BOM_UTF16_LE, codecs.BOM_UTF16_BE)):
+        return content.decode("utf-16", errors="replace")
     if b"\0" in content[:4096]:
         raise CutRefusal(
-            "The file is not text. Cut lists are read as OpenTimelineIO JSON (.otio) or as EDL "
-            "(CMX 3600, .edl)."
+            "The file is not text. Cut lists are read as OpenTimelineIO JSON (.otio, .otioz) or as "
+            "EDL (CMX 3600, .edl)."
         )
     try:
         return content.decode("utf-8-sig")
     except UnicodeDecodeError:
         # Old systems write EDLs in Latin-1, which every byte belongs to.
         return content.decode("latin-1")
+
+
+def _alike(events: Iterable[CutEvent]) -> Iterator[str]:
+    """Tell codes that differ in capitals alone."""
+    written: dict[str, dict[str, None]] = {}
+    for event in events:
+        written.setdefault(event.code.casefold(), {})[event.code] = None
+    for codes in written.values():
+        if len(codes) > 1:
+            yield (
+                f"{' and '.join(codes)} differ in capitals alone: on some systems their files "
+                "would have one name."
+            )

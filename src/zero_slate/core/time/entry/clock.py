@@ -26,7 +26,12 @@ class TimecodeAnchor:
     def labels(self, frames: Iterable[int]) -> list[str]:
         """Return what the timecode reads at shot frames."""
         over, under = self.pace.numerator, self.pace.denominator
-        counts = (self.label.frames + (frame - self.frame) * over // under for frame in frames)
+        # Backwards it is the mirror of forwards: ⌊i · |pace|⌋ frames down.
+        way = 1 if over > 0 else -1
+        counts = (
+            self.label.frames + way * ((frame - self.frame) * over * way // under)
+            for frame in frames
+        )
         return labels(counts, self.label.rate, drop=self.label.drop)
 
 
