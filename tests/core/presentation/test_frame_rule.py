@@ -2,6 +2,10 @@
 
 import dataclasses
 from fractions import Fraction
+from itertools import pairwise
+
+from hypothesis import given
+from hypothesis import strategies as st
 
 from tests.core.scenes import EVENT, SETUP, context_for, plate, working
 from zero_slate.core.presentation.frame_rule import MOST_READINGS, FrameRule, build_frame_rule
@@ -77,3 +81,51 @@ def test_long_shots_keep_few_marks_and_readings() -> None:
         assert sum(mark.label is not None for mark in scale.marks) <= 12
     twelve = working(1001, 1012, cut_range=FrameRange(1001, 1012))
     assert all(len(scale.marks) >= 2 for scale in build_frame_rule(context_for(twelve)).scales)
+
+
+@given(
+    st.sampled_from(["00:00:58;00", "01:00:00;00", "09:59:58;05", "19:30:07;29", "23:59:57;00"]),
+    st.integers(0, 400),
+    st.sampled_from([Fraction(1), Fraction(-1)]),
+)
+def test_every_second_that_begins_in_view_is_marked_at_any_hour(
+    label: str, later: int, speed: Fraction
+) -> None:
+    ntsc = FrameRate(Fraction(30000, 1001))
+    start = Timecode.parse(label, ntsc)
+    event = dataclasses.replace(
+        EVENT,
+        record=FrameRange.starting(start.frames + later, 92),
+        record_rate=ntsc,
+        record_drop=True,
+        source=FrameRange.starting(start.frames + later, 92),
+        source_rate=ntsc,
+        source_drop=True,
+        speed=speed,
+    )
+    setup = SETUP.model_copy(update={"rate": ntsc})
+    rule = build_frame_rule(dataclasses.replace(context_for(setup), event=event))
+    for key in ("edit", "source"):
+        (scale,) = [each for each in rule.scales if each.key == key]
+        seconds = [reading.rpartition(";")[0] for reading in scale.readings]
+        begun = {b for a, b in pairwise(seconds) if a != b}
+        if speed < 0 and key == "source":
+            # Counted down, the second that ends is the one whose first label was seen.
+            begun = {a for a, b in pairwise(seconds) if a != b}
+        marked = {mark.label.rpartition(";")[0] for mark in scale.marks if mark.label}
+        assert begun <= marked
+        for mark in scale.marks:
+            if mark.label and mark.at <= rule.last:
+                assert reading(rule, key, int(mark.at)) == mark.label
+
+
+def test_what_runs_backwards_is_counted_down_from_its_right_end() -> None:
+    event = dataclasses.replace(EVENT, speed=Fraction(-1, 2))
+    rule = build_frame_rule(dataclasses.replace(context_for(SETUP), event=event))
+    last = Timecode(EVENT.source.last, EVENT.source_rate)
+    assert [reading(rule, "source", 1009 + i) for i in range(4)] == [
+        str(last),
+        str(last),
+        str(last + -1),
+        str(last + -1),
+    ]

@@ -13,7 +13,8 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.entry.clock import Clock, TimecodeAnchor
 from zero_slate.core.time.film import FRAMES_PER_FOOT, FeetFrames
 from zero_slate.core.time.frames import FrameRange, total
-from zero_slate.core.time.timecode import Timecode
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode, frames_in_a_day, split
 
 # Room beside the bands, as a share of what they span.
 MARGIN = Fraction(7, 100)
@@ -263,20 +264,34 @@ def _timecode_marks(
     Each second is asked for its first label, since drop-frame seconds differ in length.
     """
     rate, drop = base.rate, base.drop
-    second = first // rate.nominal - 1
-    end = last // rate.nominal + 2
-    labelled = _pace(max(1, end - second - 2), MOST_LABELS, (1, 2, 5))
+    second = _second_of(first, rate, drop)
+    end = _second_of(last, rate, drop) + 1
+    labelled = _pace(max(1, end - second - 1), MOST_LABELS, (1, 2, 5))
     small = _pace(last - first + 1, MOST_MARKS, (1, 2, 5))
     seconds_apart = max(1, small // rate.nominal)
-    for each in range(second - second % seconds_apart, end, seconds_apart):
-        label = Timecode.at_second(each, rate, drop=drop)
-        following = Timecode.at_second(each + 1, rate, drop=drop)
+    for each in range(second - second % seconds_apart, end + 1, seconds_apart):
+        begins = _first_of(each, rate, drop)
         is_labelled = each % labelled == 0
-        yield from _within(view, position(label.frames), 2 if is_labelled else 1, str(label))
+        label = str(Timecode.from_frames(begins, rate, drop=drop)) if is_labelled else None
+        yield from _within(view, position(begins), 2 if is_labelled else 1, label)
         if small < rate.nominal:
-            half = label.frames + rate.nominal // 2
-            for count in range(label.frames + small, following.frames, small):
+            half = begins + rate.nominal // 2
+            for count in range(begins + small, _first_of(each + 1, rate, drop), small):
                 yield from _within(view, position(count), 1 if count == half else 0, None)
+
+
+def _second_of(frames: int, rate: FrameRate, drop: bool) -> int:
+    """Return the second of a day that a frame is labelled in, past midnight in the next one's."""
+    days, count = divmod(frames, frames_in_a_day(rate, drop))
+    hours, minutes, secs, _ = split(count, rate, drop)
+    return int(((days * 24 + hours) * 60 + minutes) * 60 + secs)
+
+
+def _first_of(second: int, rate: FrameRate, drop: bool) -> int:
+    """Return the first frame that is labelled in a second, the inverse of `_second_of`."""
+    days, of_day = divmod(second, 24 * 60 * 60)
+    first = Timecode.at_second(of_day, rate, drop=drop).frames
+    return days * frames_in_a_day(rate, drop) + first
 
 
 def _within(view: FrameRange, at: float, level: int, label: str | None) -> Iterator[RuleTick]:
