@@ -12,6 +12,11 @@ export function cutNumber(number: number): string {
 	return `Cut ${String(number).padStart(2, '0')}`;
 }
 
+/** A number with its noun: `1 frame`, `4 frames`. */
+export function counted(number: number, one: string, many = `${one}s`): string {
+	return `${number} ${number === 1 ? one : many}`;
+}
+
 /** A version as it is written. */
 export function version(number: number): string {
 	return `v${String(number).padStart(3, '0')}`;

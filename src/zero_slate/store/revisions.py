@@ -103,6 +103,21 @@ def contents_of(session: Session, production_id: int) -> dict[int, Content]:
     return found
 
 
+def former_codes(session: Session, shot_ids: Sequence[int]) -> dict[int, tuple[str, ...]]:
+    """Return the codes that some shots had before, the latest first, by the shot's id."""
+    found: dict[int, dict[str, None]] = {}
+    code = func.json_extract(SetupRevision.content, "$.setup.code")
+    for ids in batched(shot_ids, MOST_VARIABLES):
+        rows = session.execute(
+            select(SetupRevision.shot_id, code)
+            .where(SetupRevision.shot_id.in_(ids), func.json_valid(SetupRevision.content))
+            .order_by(SetupRevision.number.desc())
+        )
+        for shot_id, each in rows:
+            found.setdefault(shot_id, {})[str(each)] = None
+    return {shot_id: tuple(codes) for shot_id, codes in found.items()}
+
+
 def contents_numbered(
     session: Session, revision_ids: Iterable[int]
 ) -> dict[int, tuple[int, Content | Unreadable]]:

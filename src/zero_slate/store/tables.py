@@ -151,6 +151,26 @@ class MatchAnswer(Base):
     at: Mapped[str] = mapped_column(String(32))
 
 
+class FrameRequest(Base):
+    """Frames to ask for, since a recut was taken: which, who noted it, and who has got them."""
+
+    __tablename__ = "frame_request"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"), index=True)
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"), index=True)
+    cut: Mapped[int] = mapped_column(Integer)
+    frames: Mapped[int] = mapped_column(Integer)
+    words: Mapped[str]
+    reel: Mapped[str]
+    shot_frames: Mapped[str]
+    source: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+    got_who: Mapped[str | None] = mapped_column(String(120))
+    got_at: Mapped[str | None] = mapped_column(String(32))
+
+
 class HouseRevision(Base):
     """One state of the house setup."""
 

@@ -14,6 +14,7 @@ from zero_slate.services.changes.shared_setups import SharedSetups
 from zero_slate.services.changes.sources import Sources
 from zero_slate.services.changes.starting import Starting
 from zero_slate.services.changes.time_change import Retiming
+from zero_slate.services.cuts.frame_requests import Requests
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.cuts.recutting import Recuts
 from zero_slate.services.data_files import DataFiles
@@ -54,6 +55,7 @@ class Slate:
         self.workspace.before_commit.append(partial(require_shown, self.workspace))
         self.new_shots = NewShots(self.workspace)
         self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
+        self.requests = Requests(self.workspace)
         self.volumes = Volumes(self.workspace)
         self.elements = Elements(self.workspace, self.shots, self.volumes)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)

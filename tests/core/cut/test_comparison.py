@@ -139,3 +139,91 @@ def test_nothing_else_about_the_shot_is_asked_anew() -> None:
     assert context_for(CONTENT.setup, event=again(moved=40)).required.cut_range == FrameRange(
         1009, 1100
     )
+
+
+@pytest.mark.parametrize(
+    ("about", "said"),
+    [
+        ({"reel": "B007"}, "reel A002 → B007"),
+        ({"name": "FRO_0030_t03"}, "take 2 → 3"),
+        ({"source": EVENT.source.moved(24 * 3600)}, "1 h 0 min apart in the source"),
+        ({"source": EVENT.source.moved(24 * 86400)}, "24 h 1 min apart in the source"),
+    ],
+)
+def test_another_reel_or_take_is_no_slip(about: dict[str, object], said: str) -> None:
+    former = dataclasses.replace(EVENT, name="FRO_0030_take 2")
+    event = dataclasses.replace(former, **about)  # type: ignore[arg-type]
+    (told,) = compare([former], [event])
+    assert (told.change, told.source) == (CutChange.RESOURCED, said)
+    assert told.asks_something
+
+
+def test_a_version_of_the_same_take_is_the_same_source() -> None:
+    (told,) = compare([EVENT], [dataclasses.replace(EVENT, name="FRO_0030_plate_v009")])
+    assert told.change is CutChange.UNCHANGED
+
+
+def placed(code: str, first: int, length: int, at: int, reel: str = "A012") -> CutEvent:
+    """A stretch of a reel in the edit."""
+    return dataclasses.replace(
+        EVENT,
+        code=code,
+        name=code,
+        reel=reel,
+        source=FrameRange.starting(first, length),
+        record=FrameRange.starting(at, length),
+    )
+
+
+def test_codes_that_changed_places_are_told_as_such() -> None:
+    one, two = placed("A_1", 1000, 50, 0), placed("A_2", 9000, 40, 50)
+    new_one = dataclasses.replace(two, code="A_1", record=one.record)
+    new_two = dataclasses.replace(one, code="A_2", record=two.record)
+    told = compare([one, two], [new_one, new_two])
+    assert [(each.known_as, each.code, each.renamed) for each in told] == [
+        ("A_2", "A_1", True),
+        ("A_1", "A_2", True),
+    ]
+    # Where one of them has a new source instead, nobody changed places.
+    other = placed("A_2", 90_000, 40, 50)
+    assert not any(each.renamed for each in compare([one, two], [new_one, other]))
+
+
+def test_of_two_uses_the_one_that_stayed_is_compared() -> None:
+    first, second = placed("A_1", 1000, 50, 0), placed("A_1", 3000, 40, 50)
+    (told,) = compare([first, second], [dataclasses.replace(second, record=FrameRange(0, 39))])
+    assert (told.change, told.uses) == (CutChange.MOVED, (2, 1))
+
+
+def test_what_is_split_or_joined_is_tied_to_where_it_came_from() -> None:
+    whole = placed("A_1", 1000, 100, 0)
+    parts = placed("A_1", 1000, 50, 0), placed("A_1B", 1050, 50, 50)
+    told = {each.code: (each.change, each.kin) for each in compare([whole], parts)}
+    assert told == {"A_1": (CutChange.SHORTER, ""), "A_1B": (CutChange.NEW, "A_1")}
+    told = {each.code: (each.change, each.kin) for each in compare(parts, [whole])}
+    assert told == {"A_1": (CutChange.LONGER, ""), "A_1B": (CutChange.GONE, "A_1")}
+
+
+@pytest.mark.parametrize(
+    ("rate", "length", "tail"),
+    [
+        # 92 frames at 24 are 96 at 25, rounded up.
+        (FrameRate(Fraction(25)), 96, 0),
+        (FrameRate(Fraction(25)), 92, -4),
+        # 24 and 24000/1001 have the same labels: frames are compared by them.
+        (FrameRate(Fraction(24)), 92, 0),
+    ],
+)
+def test_a_cut_at_another_rate_is_compared_in_time(rate: FrameRate, length: int, tail: int) -> None:
+    was = EVENT.record_rate
+    ratio = Fraction(1) if was.nominal == rate.nominal else rate.fraction / was.fraction
+    start = round(EVENT.source.first * ratio)
+    event = dataclasses.replace(
+        EVENT,
+        source=FrameRange.starting(start, length),
+        source_rate=rate,
+        record=FrameRange.starting(round(EVENT.record.first * ratio), length),
+        record_rate=rate,
+    )
+    (told,) = compare([EVENT], [event])
+    assert (told.change is CutChange.UNCHANGED, told.head, told.tail) == (not tail, 0, tail)

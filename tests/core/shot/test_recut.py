@@ -14,7 +14,7 @@ from zero_slate.core.cut.comparison import CutChange, RecutShot, compare
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.element import Element
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.recut import Lacking, lacking, recut
+from zero_slate.core.shot.recut import Lacking, counted_anew, lacking, recut
 from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.time.frames import FrameRange
 
@@ -148,17 +148,22 @@ def test_holes_in_the_files_are_lacking_too() -> None:
 
 @pytest.mark.parametrize(
     ("speed", "lacks"),
-    # 108 frames at 200 % are 216 source frames, 108 more than the plate has; at 50 %, 54.
-    [(Fraction(2), 108), (Fraction(1, 2), 0), (Fraction(-2), 108)],
+    # 108 frames at 200 % are 216 source frames, 108 more than the plate has: 8 more of handles
+    # before the cut's first, and 100 after it. Backwards the head is the source's right end.
+    [
+        (Fraction(2), Lacking(head=8, tail=100)),
+        (Fraction(1, 2), Lacking()),
+        (Fraction(-2), Lacking(head=8, tail=100)),
+    ],
 )
-def test_a_retime_lacks_source_frames(speed: Fraction, lacks: int) -> None:
+def test_a_retime_lacks_source_frames_at_both_ends(speed: Fraction, lacks: Lacking) -> None:
     event = replace(EVENT, speed=speed)
     (shot,) = compare((EVENT,), (event,))
     assert shot.change is CutChange.RETIMED
     with_plate = ShotContext.of(CONTENT, EDIT, event, (plate(),))
-    assert lacking(CONTENT, with_plate, shot) == Lacking(tail=lacks)
+    assert lacking(CONTENT, with_plate, shot) == lacks
     without = ShotContext.of(CONTENT, EDIT, event, ())
-    assert lacking(CONTENT, without, shot) == Lacking(tail=lacks)
+    assert lacking(CONTENT, without, shot) == lacks
 
 
 @pytest.mark.parametrize(
@@ -184,3 +189,21 @@ def test_a_comp_moves_with_its_events_and_goes_with_them() -> None:
     assert (moved.change, moved.moved, moved.tail) == (CutChange.MOVED, 5, 0)
     assert compare_comp("FRO_comp", codes, row(40, 50, 60), row(40)) is None
     assert compare_comp("FRO_comp", codes, row(40), row(40, 50, 60)) is None
+
+
+def test_another_reel_asks_for_the_plate_and_keeps_the_numbers() -> None:
+    far = EVENT.source.moved(24 * 60 * 60 * 9)
+    event = replace(EVENT, reel="B007", source=far)
+    (shot,) = compare((EVENT,), (event,))
+    assert (shot.change, shot.source) == (CutChange.RESOURCED, "reel A002 → B007")
+    content = counted_anew(CONTENT, event)
+    context = ShotContext.of(content, EDIT, event, (plate(),))
+    taken = recut(content, context, shot)
+    assert taken.setup.cut_range == CONTENT.setup.cut_range
+    assert taken.setup.work_range == CONTENT.setup.work_range
+    assert taken.setup.start_timecode == str(event.source_in + -8)
+    assert str(lacking(content, context, shot)) == "the new plate, 108 frames"
+    # Its sheet asks for no other numbers either, before it is taken.
+    assert ShotContext.of(CONTENT, EDIT, event, (plate(),)).required.cut_range == (
+        CONTENT.setup.cut_range
+    )

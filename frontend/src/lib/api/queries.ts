@@ -68,6 +68,18 @@ export const recutQuery = (production_id: number, against: number | null) =>
 			)
 	});
 
+export const frameRequestsQuery = (production_id: number) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'frame-requests'],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/frame-requests', {
+					params: { path: { production_id } },
+					signal
+				})
+			)
+	});
+
 export const batchPreviewQuery = (
 	production_id: number,
 	body: Schema<'ShotsChange'>,

@@ -16,6 +16,7 @@ export const KEYS = {
 	cut: { key: 'c', does: 'Go to the cut', where: 'Production and shot' },
 	format: { key: 'e', does: 'Go to the edit format', where: 'Production' },
 	recut: { key: 'g', does: 'Go to the recut', where: 'Production' },
+	toAskFor: { key: 'Shift+G', does: 'Go to the frames to ask for', where: 'Production' },
 	byHand: { key: 'j', does: 'Set up a shot that is not in the cut', where: 'Cut' },
 	several: { key: 'Shift+V', does: 'Choose several shots', where: 'Cut' },
 	readCut: { key: 'a', does: 'Read another cut', where: 'Production and desk' },

@@ -37,6 +37,19 @@ def seconds(value: Fraction) -> str:
     return f"{decimal(value, 2)} s"
 
 
+def clock_time(value: Fraction) -> str:
+    """Write a long time in hours, minutes and seconds, the two largest: `13 h 2 min`, `4 min 5 s`.
+
+    Below a minute it is written as seconds.
+    """
+    whole_seconds = round_half_up(value)
+    if whole_seconds < 60:
+        return seconds(value)
+    minutes, secs = divmod(whole_seconds, 60)
+    hours, minutes = divmod(minutes, 60)
+    return f"{hours} h {minutes} min" if hours else f"{minutes} min {secs} s"
+
+
 def plain_digits(text: str) -> bool:
     """Return whether a text is nothing but the digits 0 to 9; `²` and `٣` are digits elsewhere."""
     return text.isascii() and text.isdigit()

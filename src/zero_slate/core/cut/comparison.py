@@ -1,17 +1,22 @@
 """A later cut against the one before: what became of each shot, and what it needs."""
 
-from collections import defaultdict
+import re
+from collections import Counter, defaultdict
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from fractions import Fraction
+from typing import Any
 
-from zero_slate.core.cut.events import CutEvent, first_by_code
+from zero_slate.core.base.figures import clock_time, round_half_up
+from zero_slate.core.cut.events import FAR_APART, CutEvent, first_by_code
 from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.rate import FrameRate
 
 # Sources that share at least this much of the shorter are the same shot under another code; less,
 # and a person is asked.
 SURE = Fraction(4, 5)
+_TAKE = re.compile(r"(?<![A-Za-z0-9])(?:take|tk|t)[ _.-]?(\d{1,4})(?![A-Za-z0-9])", re.IGNORECASE)
 
 
 class CutChange(StrEnum):
@@ -23,6 +28,7 @@ class CutChange(StrEnum):
     SHORTER = "shorter"
     SLIPPED = "slipped"
     RETIMED = "retimed"
+    RESOURCED = "new source"
     NEW = "new"
     GONE = "gone"
 
@@ -54,6 +60,8 @@ class RecutShot:
 
     `head` and `tail` are the frames gained, in frames of the edit, below 0 where they are lost;
     `moved` is how much later it begins in the edit. `uncertain` is what a person has to say first.
+    `source` says what is new of its source; `kin` is the shot that it was split from, or that it
+    was joined into; `uses` are how often it stands in both cuts.
     """
 
     change: CutChange
@@ -64,6 +72,9 @@ class RecutShot:
     tail: int = 0
     moved: int = 0
     uncertain: UncertainMatch | None = None
+    source: str = ""
+    kin: str = ""
+    uses: tuple[int, int] = (1, 1)
 
     @property
     def renamed(self) -> bool:
@@ -97,29 +108,138 @@ def compare(
     both, whether a doubtful match is the same shot; an unanswered one is new, with the shot that
     it may be.
     """
-    old, new = first_by_code(before), first_by_code(after)
+    before = in_rate(before, after)
+    uses = tuple(Counter(event.code for event in cut) for cut in (before, after))
+    new = first_by_code(after)
+    old = _uses_to_compare(before, new)
     gone = {code: event for code, event in old.items() if code not in new}
     by_reel: dict[str, list[CutEvent]] = defaultdict(list)
     for event in gone.values():
         by_reel[event.reel].append(event)
+    swapped = _swapped(old, new)
     shots = []
     taken: set[str] = set()
     for code, event in new.items():
         if code in old:
-            shots.append(_one(old[code], event))
+            shots.append(_one(old[swapped.get(code, code)], event))
             continue
         former, uncertain = _by_source(event, by_reel[event.reel], taken, answers or {})
         if former is not None:
             taken.add(former.code)
             shots.append(_one(former, event))
         else:
-            shots.append(RecutShot(CutChange.NEW, code, None, event, uncertain=uncertain))
+            kin = "" if uncertain else _holding(event, old.values())
+            shots.append(RecutShot(CutChange.NEW, code, None, event, uncertain=uncertain, kin=kin))
     shots += [
-        RecutShot(CutChange.GONE, code, event, None)
+        RecutShot(CutChange.GONE, code, event, None, kin=_holding(event, new.values()))
         for code, event in gone.items()
         if code not in taken
     ]
-    return tuple(shots)
+    return tuple(replace(shot, uses=(uses[0][shot.known_as], uses[1][shot.code])) for shot in shots)
+
+
+def in_rate(before: Sequence[CutEvent], after: Sequence[CutEvent]) -> Sequence[CutEvent]:
+    """Return a former cut as it would be counted at the rate of a later one.
+
+    Frames go by time; where both rates have the same labels (24 and 24000/1001), by label.
+    """
+    if not before or not after or before[0].record_rate == after[0].record_rate:
+        return before
+    rate, drop = after[0].record_rate, after[0].record_drop
+    return [_in_rate(event, rate, drop) for event in before]
+
+
+def _in_rate(event: CutEvent, rate: FrameRate, drop: bool) -> CutEvent:
+    was = event.record_rate
+    ratio = Fraction(1) if was.nominal == rate.nominal else rate.fraction / was.fraction
+    values: dict[str, Any] = {"record": _scaled(event.record, ratio)}
+    if event.source_rate == was:
+        # A list of lines has its sources at its own rate.
+        values["source"] = _scaled(event.source, ratio)
+        values["source_rate"] = rate
+        values["source_drop"] = event.source_drop and rate.has_drop_frame
+    return replace(event, record_rate=rate, record_drop=drop, **values)
+
+
+def _scaled(run: FrameRange, ratio: Fraction) -> FrameRange:
+    first = round_half_up(run.first * ratio)
+    return FrameRange(first, max(first, round_half_up((run.last + 1) * ratio) - 1))
+
+
+def _uses_to_compare(
+    before: Sequence[CutEvent], new: Mapping[str, CutEvent]
+) -> dict[str, CutEvent]:
+    """Return each code's event of the former cut: of several uses, the one that the new one is."""
+    uses: dict[str, list[CutEvent]] = {}
+    for event in before:
+        uses.setdefault(event.code, []).append(event)
+    return {
+        code: found[0]
+        if len(found) == 1 or code not in new
+        else max(found, key=lambda former: _shared(former, new[code]))
+        for code, found in uses.items()
+    }
+
+
+def _swapped(old: Mapping[str, CutEvent], new: Mapping[str, CutEvent]) -> dict[str, str]:
+    """Return codes that changed places, each with the one that its source had before."""
+    strange = [code for code in new if code in old and other_source(old[code], new[code])]
+    found = {}
+    for code in strange:
+        sure = [other for other in strange if _part(old[other], new[code]) >= SURE]
+        if len(sure) == 1:
+            found[code] = sure[0]
+    # Only those count that all go round: else one of them would have two fates.
+    while set(found) != set(found.values()):
+        found = {
+            code: other
+            for code, other in found.items()
+            if other in found and code in found.values()
+        }
+    return found
+
+
+def _holding(event: CutEvent, others: Iterable[CutEvent]) -> str:
+    """Return the code of a shot of the other cut whose source holds this one; empty for none."""
+    for other in others:
+        if event.code == other.code or event.source.length > other.source.length:
+            continue
+        if _part(event, other) >= SURE:
+            return other.code
+    return ""
+
+
+def _shared(one: CutEvent, other: CutEvent) -> int:
+    """Return how many source frames two events both show; those of two reels share none."""
+    if one.reel.casefold() != other.reel.casefold() or one.source_rate != other.source_rate:
+        return 0
+    both = one.source.overlap(other.source)
+    return both.length if both is not None else 0
+
+
+def _part(one: CutEvent, other: CutEvent) -> Fraction:
+    """Return how much of the shorter one's source both show."""
+    return Fraction(_shared(one, other), min(one.source.length, other.source.length))
+
+
+def other_source(former: CutEvent, event: CutEvent) -> str:
+    """Say how an event's source is another one, by reel, take or time of day; empty if it isn't."""
+    if former.reel.casefold() != event.reel.casefold() and former.reel and event.reel:
+        return f"reel {former.reel} → {event.reel}"
+    takes = _take(former.name), _take(event.name)
+    if takes[0] != takes[1] and all(takes):
+        return f"take {takes[0]} → {takes[1]}"
+    if former.source_rate != event.source_rate:
+        return ""
+    gap = max(former.source.first, event.source.first) - min(former.source.last, event.source.last)
+    if event.source_rate.seconds(gap) > FAR_APART:
+        return f"{clock_time(event.source_rate.seconds(gap))} apart in the source"
+    return ""
+
+
+def _take(name: str) -> str:
+    found = _TAKE.search(name)
+    return found[1].lstrip("0") if found else ""
 
 
 def tally(shots: Iterable[RecutShot]) -> dict[CutChange, int]:
@@ -159,6 +279,12 @@ def _by_source(
 
 def _one(former: CutEvent, event: CutEvent) -> RecutShot:
     moved = event.record.first - former.record.first
+    source = other_source(former, event)
+    if source:
+        tail = event.length - former.length
+        return RecutShot(
+            CutChange.RESOURCED, event.code, former, event, 0, tail, moved, source=source
+        )
     if event.speed != former.speed:
         tail = event.length - former.length
         return RecutShot(CutChange.RETIMED, event.code, former, event, 0, tail, moved)
@@ -181,7 +307,7 @@ def gained(former: CutEvent, event: CutEvent) -> tuple[int, int]:
     more = event.length - former.length
     if not event.pace or former.source_rate != event.source_rate:
         return 0, more
-    earlier = former.source.first - event.source.first
+    earlier = former.first_shown - event.first_shown
     head = round(earlier / event.pace)
     return head, more - head
 

@@ -71,6 +71,8 @@ class CutEvent:
         return Timecode.from_frames(self.record.first, self.record_rate, drop=self.record_drop)
 
 
+# Seconds between two stretches of source from which on they can't be of one run of the camera.
+FAR_APART = 60
 LONGEST_EXAMPLE = 64
 # How many of a file's folders may name its shot: further up they name the job.
 FOLDERS_LOOKED_AT = 2

@@ -5,7 +5,7 @@ from fractions import Fraction
 from math import ceil, floor
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.cut.events import FAR_APART, CutEvent
 from zero_slate.core.media.element import Align, Element, Role
 from zero_slate.core.media.header import Media
 from zero_slate.core.time.cadence import RateUse
@@ -54,7 +54,16 @@ def lead(media: Media, event: CutEvent | None) -> int | None:
     if media.header.rate not in (None, event.source_rate):
         return None  # labels of two rates don't count the same moments
     first = first_timecode(media, event.source_rate)
-    return None if first is None else event.source.first - first.frames
+    if first is None or not serves(first, media, event):
+        return None
+    return event.source.first - first.frames
+
+
+def serves(first: Timecode, media: Media, event: CutEvent) -> bool:
+    """Return whether a media's timecode can tell where it lies: one far from the event can't."""
+    last = first.frames + media.last - media.first
+    gap = max(first.frames - event.source.last, event.source.first - last)
+    return first.rate.seconds(gap) <= FAR_APART
 
 
 def place(

@@ -5,7 +5,7 @@ from typing import ClassVar
 
 from pydantic import ConfigDict, StrictInt
 
-from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.cut.events import FAR_APART, CutEvent
 from zero_slate.core.media.alignment import first_timecode, lead
 from zero_slate.core.media.element import Align, Element
 from zero_slate.core.settings.models.setup import Setup
@@ -52,7 +52,7 @@ def anchor_of(
 ) -> Anchor:
     """Gather what event, plate and the clip as it was counted say."""
     ahead, slip = None, 0
-    if source is not None and event is not None and _one_to_one(source, event):
+    if source is not None and event is not None and _goes_by(source, event):
         ahead = event.source.first - source.first
         slip = event.source.first - source.cut
     file = timecode = None
@@ -77,5 +77,11 @@ def _file_at_cut(plate: Element, setup: Setup, from_plate: int | None, shift: in
     return setup.cut_range.first - (setup.work_range.first - plate.media.first)
 
 
-def _one_to_one(source: ClipSource, event: CutEvent) -> bool:
-    return event.pace == event.speed == 1 and source.rate == event.source_rate
+def _goes_by(source: ClipSource, event: CutEvent) -> bool:
+    """Return whether an event's frames are counted by the source that the clip was counted by.
+
+    They are where both lie one to one; what lies far from it is another run of the camera.
+    """
+    one_to_one = event.pace == event.speed == 1 and source.rate == event.source_rate
+    away = abs(event.source.first - source.cut)
+    return one_to_one and source.rate.seconds(away) <= FAR_APART + source.rate.seconds(event.length)

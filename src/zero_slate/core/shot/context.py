@@ -7,7 +7,7 @@ from functools import cached_property
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.colour.config_names import ColourNames, Probe
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.media.alignment import AlignedMedia, place
+from zero_slate.core.media.alignment import AlignedMedia, lead, place
 from zero_slate.core.media.element import Element, Role
 from zero_slate.core.media.placement import PlacedPicture, place_picture
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -115,6 +115,10 @@ class ShotContext:
         if own == self.setup.rate and retime == 1:
             return None
         return Fitted(element.media.count, own, self.setup.rate, element.use, retime)
+
+    def leads_by(self, element: Element) -> int | None:
+        """Return how many frames an element has before the cut, by timecode, where it is known."""
+        return lead(element.media, self.event)
 
     @cached_property
     def aligned(self) -> dict[int, AlignedMedia]:

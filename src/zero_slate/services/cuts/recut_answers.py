@@ -59,6 +59,8 @@ class RecutLine:
     """How many frames of that its clip and files don't have at the tail."""
     holes: int
     """How many frames of that are missing in between."""
+    anew: int
+    """How many frames a new plate has to have; 0 where the shot's own source is shown."""
     ask: str
     """How many frames to ask for, in words; empty where none are needed."""
     locked_by: str
@@ -71,6 +73,10 @@ class RecutLine:
     """What speaks against taking it; empty where nothing does."""
     uncertain: UncertainMatch | None
     """Which former shot it may be, where that isn't sure; None where it is."""
+    renamed_to: str
+    """The code that the shot was given since; empty where it has the one of the cut."""
+    notes: tuple[str, ...]
+    """What else became of it: what is new of its source, its uses, where it was split from."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,6 +103,8 @@ class RecutPage:
     """The former cut's number."""
     after: int
     """The new cut's number."""
+    rates: str
+    """What is said first where the rate has changed; empty where it hasn't."""
     numbers: tuple[int, ...]
     """The numbers of all its cuts."""
     lines: tuple[RecutLine, ...]

@@ -1,6 +1,6 @@
 """A recut laid against what the shots are set to: what each needs, a line a shot."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
@@ -8,10 +8,10 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.checks.match import rate_warning
 from zero_slate.core.cut.comp import compare_comp
-from zero_slate.core.cut.comparison import Answers, RecutShot, compare
+from zero_slate.core.cut.comparison import Answers, CutChange, RecutShot, compare
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.recut import Lacking, lacking, recut
+from zero_slate.core.shot.recut import Lacking, counted_anew, lacking, recut
 from zero_slate.core.shot.state import Content
 from zero_slate.services.cuts.recut_answers import RecutLine, RecutStretch
 from zero_slate.store import elements, revisions
@@ -46,17 +46,51 @@ def compare_shots(
     shots = (*compare(old, new, answers), *(comp for comp in comps if comp is not None))
     edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
     linked = elements.elements_of_shots(session, list(contents))
-    events = {shot.known_as: shot.event for shot in shots}
+    by_code = {shot.known_as: shot for shot in shots}
+    lines = _lines_of(session, contents, by_code)
     set_up = {}
     for shot_id, content in contents.items():
-        code = content.setup.code
-        context = ShotContext.of(content, edit, events.get(code), linked.get(shot_id, ()))
+        code = lines[shot_id]
+        shot = by_code.get(code)
+        event = shot.event if shot else None
+        if shot and event and shot.change is CutChange.RESOURCED:
+            content = counted_anew(content, event)
+        context = ShotContext.of(content, edit, event, linked.get(shot_id, ()))
         set_up[code] = SetUpShot(shot_id, content, context)
     return shots, set_up
 
 
-def line_of(shot: RecutShot, set_up: SetUpShots) -> RecutLine:
-    """Return a shot's line: what became of it, what it has and what it needs."""
+def _lines_of(
+    session: Session, contents: Mapping[int, Content], by_code: Mapping[str, RecutShot]
+) -> dict[int, str]:
+    """Return the code that each shot's line is known by: its own, or one that it had.
+
+    A shot that was renamed since keeps the line that its code had. Where two change places, each
+    is who has the source already, or else who has the code.
+    """
+    lines = {shot_id: content.setup.code for shot_id, content in contents.items()}
+    held = {code: shot_id for shot_id, code in lines.items()}
+    strays = [shot_id for shot_id, code in lines.items() if code not in by_code]
+    for shot_id, codes in revisions.former_codes(session, strays).items():
+        lines[shot_id] = next((code for code in codes if code in by_code), lines[shot_id])
+    for shot in by_code.values():
+        if shot.renamed and shot.event and {shot.code, shot.known_as} <= held.keys():
+            first = shot.event.source.first
+            ids = held[shot.known_as], held[shot.code]
+            lines[min(ids, key=lambda each: _away(contents[each], first))] = shot.known_as
+    return lines
+
+
+def _away(content: Content, first: int) -> int:
+    """Return how far from a source frame the source lies that a shot was counted by."""
+    return abs(content.source.cut - first) if content.source else 0
+
+
+def line_of(shot: RecutShot, set_up: SetUpShots, asked_of: Collection[int]) -> RecutLine:
+    """Return a shot's line: what became of it, what it has and what it needs.
+
+    `asked_of` are the shots that the frames which the new cut needs were asked for already.
+    """
     former, event = shot.former, shot.event
     origin = min(each.source.first for each in (former, event) if each is not None)
     shown = event or former
@@ -72,8 +106,10 @@ def line_of(shot: RecutShot, set_up: SetUpShots) -> RecutLine:
         takes = shot.asks_something
         if context.required.work_range is not None:
             work_after = str(context.required.work_range)
-            taken = takes and recut(content, context, shot) == content
             lacks = lacking(content, context, shot)
+            taken = takes and recut(content, context, shot) == content
+            # A new plate of the same frames changes nothing but what is to be asked for.
+            taken = taken and not (lacks.anew and known.shot_id not in asked_of)
         locked = content.lock.who if content.lock else ""
     return RecutLine(
         shot.code,
@@ -96,17 +132,34 @@ def line_of(shot: RecutShot, set_up: SetUpShots) -> RecutLine:
         lacks.head,
         lacks.tail,
         lacks.holes,
+        lacks.anew,
         f"ask for {lacks}" if lacks.frames and event else "",
         locked,
         taken,
         takes,
         warning,
         shot.uncertain,
+        known.content.setup.code if known and known.content.setup.code != shot.known_as else "",
+        _notes(shot),
     )
 
 
 def _stretch(event: CutEvent | None, origin: int) -> RecutStretch | None:
     return RecutStretch(event.source.first - origin, event.source.last - origin) if event else None
+
+
+def _notes(shot: RecutShot) -> tuple[str, ...]:
+    """Say what else became of a shot: its source, its uses, and the shot it belonged to."""
+    notes = [shot.source] if shot.source else []
+    if shot.kin:
+        notes.append(f"{'split from' if shot.event else 'joined into'} {shot.kin}")
+    if shot.uses[0] > 1 or shot.uses[1] > 1:
+        notes.append(f"used {_times(shot.uses[0])} before, {_times(shot.uses[1])} now")
+    return tuple(notes)
+
+
+def _times(number: int) -> str:
+    return {0: "not", 1: "once", 2: "twice"}.get(number, f"{number} times")
 
 
 def _speeds(former: CutEvent | None, event: CutEvent | None) -> str:

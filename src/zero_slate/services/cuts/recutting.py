@@ -1,14 +1,16 @@
 """A recut: the latest cut against one before, and taking it into the shots."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.cut.comparison import CutChange, RecutShot, tally
+from zero_slate.core.cut.comparison import CutChange, RecutShot, in_rate, tally
 from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.shot.asking import asked
 from zero_slate.core.shot.recut import recut
+from zero_slate.services.cuts.frame_requests import ask
 from zero_slate.services.cuts.recut_answers import ChangeCount, RecutPage, RecutResult
 from zero_slate.services.cuts.recut_lines import SetUpShots, compare_shots, line_of
 from zero_slate.services.productions.judged import JudgedProductions, production_of
@@ -16,8 +18,8 @@ from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import load_shot
 from zero_slate.services.shots.making import NewShots
 from zero_slate.services.shots.storing import store_change
-from zero_slate.store import cuts, house
-from zero_slate.store.tables import Cut, MatchAnswer
+from zero_slate.store import cuts, frame_requests, house
+from zero_slate.store.tables import Cut, MatchAnswer, Shot
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,19 +48,21 @@ class Recuts:
             title = production_of(session, production_id).title
             laid = self._laid(session, production_id, against)
             before, after = laid.before.number, laid.after.number
-        lines = tuple(line_of(shot, laid.set_up) for shot in laid.shots)
+            asked_of = frame_requests.shots_asked(session, production_id, after)
+        lines = tuple(line_of(shot, laid.set_up, asked_of) for shot in laid.shots)
         return RecutPage(
             production_id,
             title,
             before,
             after,
+            _rates(laid),
             tuple(range(1, after)),
             lines,
             tuple(ChangeCount(change, change.word, n) for change, n in tally(laid.shots).items()),
-            sum(event.length for event in laid.old),
+            sum(event.length for event in in_rate(laid.old, laid.new)),
             sum(event.length for event in laid.new),
             sum(line.takes and not line.taken and not line.locked_by for line in lines),
-            sum(line.short_head + line.short_tail + line.holes for line in lines),
+            sum(line.short_head + line.short_tail + line.holes + line.anew for line in lines),
         )
 
     def answer(self, production_id: int, code: str, former: str, same: bool) -> None:
@@ -85,11 +89,16 @@ class Recuts:
         set up only where they are named.
         """
         wanted = None if codes is None else set(codes)
-        taken, made, left = [], [], {}
+        taken: list[str] = []
+        made: list[str] = []
         with self.workspace.writing() as session:
             laid = self._laid(session, production_id, against)
+            swaps = _swaps(laid, wanted)
+            left = _park(session, laid, swaps)
             for shot in laid.shots:
-                if wanted is not None and shot.code not in wanted:
+                if shot.code in left:
+                    continue
+                if shot.code not in swaps and wanted is not None and shot.code not in wanted:
                     continue
                 if shot.uncertain is not None and wanted is not None:
                     left[shot.code] = f"it may be {shot.uncertain.former}: say so first"
@@ -111,13 +120,16 @@ class Recuts:
         if known is None:
             return "it isn't set up"
         wanted = recut(known.content, known.context, shot)
-        if wanted == known.content:
+        number, lacks = laid.after.number, asked(known.content, known.context, shot)
+        anew = shot.change is CutChange.RESOURCED and lacks is not None
+        if wanted == known.content and not anew:
             return ""
         if known.content.lock is not None:
             return f"its work range is locked by {known.content.lock.who}"
         loaded = load_shot(session, known.shot_id)
         said = f"Cut {laid.after.number:02d}, {shot.change.word}: "
         store_change(self.workspace, session, loaded, wanted, said)
+        ask(self.workspace, session, loaded.head.production_id, known.shot_id, number, lacks)
         return None
 
     def _laid(self, session: Session, production_id: int, against: int | None) -> _Laid:
@@ -126,6 +138,52 @@ class Recuts:
         answers = house.answers_of(session, after.id)
         shots, set_up = compare_shots(session, production_id, old, new, answers)
         return _Laid(before, after, old, new, shots, set_up)
+
+
+def _swaps(laid: _Laid, wanted: set[str] | None) -> dict[str, RecutShot]:
+    """Return the shots that change places by code, by their new one: of those wanted, all of each.
+
+    None of them can take its new code before the other has given it up.
+    """
+    goes_to = {
+        shot.code: shot
+        for shot in laid.shots
+        if shot.renamed and shot.code in laid.set_up and shot.known_as in laid.set_up
+    }
+    chosen: dict[str, RecutShot] = {}
+    for code in goes_to if wanted is None else wanted & goes_to.keys():
+        at = code
+        while at in goes_to and at not in chosen:
+            chosen[at] = goes_to[at]
+            at = goes_to[at].known_as
+    return chosen
+
+
+def _park(session: Session, laid: _Laid, swaps: Mapping[str, RecutShot]) -> dict[str, str]:
+    """Take the codes away from shots that swap them; return those that are left, and why."""
+    known = {code: laid.set_up[shot.known_as] for code, shot in swaps.items()}
+    locked = [each.content.lock.who for each in known.values() if each.content.lock]
+    if locked:
+        why = f"it swaps codes with a shot whose work range is locked by {locked[0]}"
+        return dict.fromkeys(swaps, why)
+    for each in known.values():
+        # No code that could be typed begins so.
+        session.get_one(Shot, each.shot_id).code = f"~{each.shot_id}"
+    session.flush()
+    return {}
+
+
+def _rates(laid: _Laid) -> str:
+    if not laid.old or not laid.new:
+        return ""
+    was, now = laid.old[0].record_rate, laid.new[0].record_rate
+    if was == now:
+        return ""
+    how = "by their labels" if was.nominal == now.nominal else "in time"
+    return (
+        f"Cut {laid.before.number:02d} was at {was}, cut {laid.after.number:02d} is at {now}: "
+        f"frames are compared {how}."
+    )
 
 
 def _cuts(session: Session, production_id: int, against: int | None) -> tuple[Cut, Cut]:

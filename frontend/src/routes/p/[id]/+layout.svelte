@@ -27,6 +27,7 @@
 	answerKeys({
 		cut: () => void goto(root),
 		recut: () => void goto(`${root}/recut`),
+		toAskFor: () => void goto(`${root}/to-ask-for`),
 		format: () => void goto(`${root}/edit`)
 	});
 </script>
@@ -39,6 +40,11 @@
 	steps={[
 		{ label: 'Cut', href: root, title: titled('Cut', 'cut') },
 		{ label: 'Recut', href: `${root}/recut`, title: titled('Recut', 'recut') },
+		{
+			label: 'To ask for',
+			href: `${root}/to-ask-for`,
+			title: titled('Frames to ask for', 'toAskFor')
+		},
 		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') }
 	]}
 >

@@ -8,7 +8,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import RecutBars from '$lib/drawings/RecutBars.svelte';
 	import { LongList } from '$lib/ui/long-list/long-list.svelte';
-	import { cutNumber } from '$lib/words';
+	import { counted, cutNumber } from '$lib/words';
 
 	type Line = Schema<'RecutLine'>;
 	type Only = Schema<'CutChange'> | 'all' | 'changed';
@@ -114,7 +114,9 @@
 			</h2>
 			<span class="num text-sm text-ink2">{said.frames_before} → {said.frames_after} frames</span>
 			<span class="ml-auto flex gap-5">
-				{#if said.to_ask}<span class="text-red">{said.to_ask} frames to ask for</span>{/if}
+				{#if said.to_ask}<a class="text-red hover:underline" href="/p/{id}/to-ask-for"
+						>{counted(said.to_ask, 'frame')} to ask for</a
+					>{/if}
 				<button
 					type="button"
 					class="act"
@@ -126,6 +128,7 @@
 				>
 			</span>
 		</div>
+		{#if said.rates}<p class="pb-2 font-semibold text-red">{said.rates}</p>{/if}
 		<p
 			class="flex flex-wrap gap-x-1 pb-3 text-sm"
 			role="group"
@@ -169,6 +172,9 @@
 							{#if line.former_code}<span class="block text-[11px] font-normal text-ink2"
 									>was {line.former_code}</span
 								>{/if}
+							{#if line.renamed_to}<span class="block text-[11px] font-normal text-ink2"
+									>is {line.renamed_to} now</span
+								>{/if}
 						</td>
 						<td class="leading-tight">
 							<span class={line.change === 'gone' || line.change === 'new' ? 'font-semibold' : ''}
@@ -177,6 +183,9 @@
 							{#if line.moved && line.change !== 'new' && line.change !== 'gone'}<span
 									class="num block text-[11px] text-ink2">{signed(line.moved)} in the edit</span
 								>{/if}
+							{#each line.notes as note (note)}<span class="block text-[11px] text-ink2"
+									>{note}</span
+								>{/each}
 						</td>
 						<td class="num text-blue">{line.edit_in}</td>
 						<td class="num leading-tight">

@@ -1,0 +1,58 @@
+"""Frames to ask for: listed, noted as they come, and taken out as files."""
+
+from fastapi import APIRouter, Response
+
+from zero_slate.core.base.safe_names import safe_code
+from zero_slate.services.cuts.frame_requests import RequestsPage
+from zero_slate.web.downloads import attached, gives
+from zero_slate.web.models import ApiModel, Flag
+from zero_slate.web.problems import problems
+from zero_slate.web.reckoning.route import ReckonedRoute
+from zero_slate.web.slate import TheSlate
+
+router = APIRouter(
+    prefix="/productions/{production_id}/frame-requests", tags=["recuts"], route_class=ReckonedRoute
+)
+
+
+class GotFrames(ApiModel):
+    """Whether frames have come."""
+
+    got: Flag
+    """Whether they have."""
+
+
+@router.get("", responses=problems(404))
+def get_requests(slate: TheSlate, production_id: int) -> RequestsPage:
+    """List the frames to ask for, since the recuts that need them were applied."""
+    return slate.requests.page(production_id)
+
+
+@router.put("/{request_id}", status_code=204, responses=problems(404, 422, 507))
+def note_request(slate: TheSlate, production_id: int, request_id: int, body: GotFrames) -> None:
+    """Note that frames have come, or that they haven't yet."""
+    slate.requests.note(production_id, request_id, got=body.got)
+
+
+@router.delete("/{request_id}", status_code=204, responses=problems(404, 507))
+def remove_request(slate: TheSlate, production_id: int, request_id: int) -> None:
+    """Remove a request that isn't needed."""
+    slate.requests.remove(production_id, request_id)
+
+
+@router.get(".csv", responses={**gives("text/csv"), **problems(404)}, response_class=Response)
+def requests_as_csv(slate: TheSlate, production_id: int) -> Response:
+    """The list as CSV."""
+    content = slate.requests.csv(production_id).encode("utf-8-sig")
+    return attached(_name(slate, production_id, "csv"), content, "text/csv")
+
+
+@router.get(".txt", responses={**gives("text/plain"), **problems(404)}, response_class=Response)
+def requests_as_text(slate: TheSlate, production_id: int) -> Response:
+    """What is still to come, as a text to send."""
+    content = slate.requests.text(production_id).encode()
+    return attached(_name(slate, production_id, "txt"), content, "text/plain; charset=utf-8")
+
+
+def _name(slate: TheSlate, production_id: int, ending: str) -> str:
+    return f"{safe_code(slate.requests.page(production_id).title)}_to_ask_for.{ending}"

@@ -1,0 +1,156 @@
+"""Recuts as they come: codes that changed places, shots renamed since, and what to ask for."""
+
+import csv
+import io
+
+import pytest
+
+from tests.makers import edl, event
+from zero_slate.services.cuts.recut_answers import RecutLine
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.web.slate import Slate
+
+ONE = ("04:00:00:00", 40)
+TWO = ("05:00:00:00", 50)
+
+
+def read(slate: Slate, production: int, *shots: tuple[str, tuple[str, int]]) -> None:
+    """Read a cut of such shots, each a code, its source in and its length."""
+    lines, at = [], 86400
+    for number, (code, (source, length)) in enumerate(shots, start=1):
+        minutes, frames = divmod(at - 86400, 1440)
+        record = f"01:{minutes:02d}:{frames // 24:02d}:{frames % 24:02d}"
+        lines.append(event(number, source, record, length, code))
+        at += length
+    slate.cuts.take(production, edl(*lines), "cut.edl", "24000/1001", None)
+
+
+def line(slate: Slate, production: int, code: str) -> RecutLine:
+    return next(x for x in slate.recuts.page(production).lines if x.code == code)
+
+
+@pytest.fixture
+def production(slate: Slate) -> int:
+    made = slate.productions.start("Two shots", "", {"rate": {"rate": "23.976"}})
+    read(slate, made, ("FRO_0010", ONE), ("FRO_0020", TWO))
+    return made
+
+
+@pytest.fixture
+def both(slate: Slate, production: int) -> tuple[int, int]:
+    one, two = (
+        slate.new_shots.set_up_from_event(production, code) for code in ("FRO_0010", "FRO_0020")
+    )
+    return one, two
+
+
+def test_codes_that_changed_places_change_together(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    read(slate, production, ("FRO_0010", TWO), ("FRO_0020", ONE))
+    assert line(slate, production, "FRO_0010").former_code == "FRO_0020"
+    # One of them alone can't: the other one has its code.
+    told = slate.recuts.take(production, ["FRO_0010"])
+    assert set(told.taken) == {"FRO_0010", "FRO_0020"}
+    assert [slate.shots.page(shot).head.code for shot in both] == ["FRO_0020", "FRO_0010"]
+    assert not slate.recuts.page(production).to_take
+    # And back again.
+    read(slate, production, ("FRO_0010", ONE), ("FRO_0020", TWO))
+    assert set(slate.recuts.take(production, None).taken) == {"FRO_0010", "FRO_0020"}
+    assert [slate.shots.page(shot).head.code for shot in both] == ["FRO_0010", "FRO_0020"]
+
+
+def test_a_lock_on_one_keeps_both_codes(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    slate.retiming.lock(both[0], 1, closed=True)
+    read(slate, production, ("FRO_0010", TWO), ("FRO_0020", ONE))
+    told = slate.recuts.take(production, None)
+    assert told.taken == ()
+    assert set(told.left) == {"FRO_0010", "FRO_0020"}
+    assert "swaps codes with a shot whose work range is locked" in told.left["FRO_0010"]
+    assert [slate.shots.page(shot).head.code for shot in both] == ["FRO_0010", "FRO_0020"]
+
+
+def test_a_shot_renamed_since_keeps_its_line(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    slate.shots.save(both[0], 1, {"code": {"code": "FRO_0010X"}}, {})
+    read(slate, production, ("FRO_0010", ("03:59:59:20", 44)), ("FRO_0020", TWO))
+    found = line(slate, production, "FRO_0010")
+    assert (found.shot_id, found.renamed_to, found.takes) == (both[0], "FRO_0010X", True)
+    assert slate.recuts.take(production, None).taken == ("FRO_0010",)
+    head = slate.shots.page(both[0]).head
+    assert head.code == "FRO_0010X"
+    assert line(slate, production, "FRO_0010").taken
+
+
+def test_what_to_ask_for_stays_after_the_recut_was_applied(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    read(slate, production, ("FRO_0010", ("03:59:59:20", 50)), ("FRO_0020", TWO))
+    assert line(slate, production, "FRO_0010").ask == (
+        "ask for 4 frames at the head and 6 frames at the tail"
+    )
+    assert slate.requests.page(production).lines == ()
+    slate.recuts.take(production, None)
+    (asked,) = slate.requests.page(production).lines
+    assert (asked.code, asked.cut, asked.frames, asked.reel) == ("FRO_0010", 2, 10, "A001")
+    assert asked.shot_frames == "997–1000, 1057–1062"
+    assert asked.source == (
+        "03:59:59:12–03:59:59:15 (4 frames), 04:00:02:00–04:00:02:05 (6 frames)"
+    )
+    slate.requests.note(production, asked.id, got=True)
+    page = slate.requests.page(production)
+    assert page.open_frames == 0
+    assert page.lines[0].got_who
+    slate.requests.note(production, asked.id, got=False)
+    rows = list(csv.DictReader(io.StringIO(slate.requests.csv(production))))
+    assert [row["shot_frames"] for row in rows] == [asked.shot_frames]
+    assert slate.requests.text(production) == (
+        "Two shots: 10 frames to ask for\n"
+        "FRO_0010: 4 frames at the head and 6 frames at the tail, since cut 02; shot frames "
+        "997–1000, 1057–1062; source A001 03:59:59:12–03:59:59:15 (4 frames), "
+        "04:00:02:00–04:00:02:05 (6 frames).\n"
+    )
+    slate.requests.remove(production, asked.id)
+    assert slate.requests.page(production).lines == ()
+    with pytest.raises(NotFound, match="no request numbered"):
+        slate.requests.remove(production, asked.id)
+
+
+def test_a_later_recut_asks_anew_and_what_needs_nothing_is_asked_no_more(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    read(slate, production, ("FRO_0010", ("04:00:00:00", 46)), ("FRO_0020", TWO))
+    slate.recuts.take(production, None)
+    read(slate, production, ("FRO_0010", ("04:00:00:00", 52)), ("FRO_0020", TWO))
+    slate.recuts.take(production, None)
+    (asked,) = slate.requests.page(production).lines
+    assert asked.cut == 3
+
+
+def test_another_reel_asks_for_its_whole_plate(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    other = edl(
+        event(1, "04:00:00:00", "01:00:00:00", 40, "FRO_0010").replace("A001", "B007"),
+        event(2, *("05:00:00:00", "01:00:01:16"), 50, "FRO_0020"),
+    )
+    slate.cuts.take(production, other, "cut.edl", "24000/1001", None)
+    found = line(slate, production, "FRO_0010")
+    assert (found.word, found.notes, found.anew) == ("new source", ("reel A001 → B007",), 56)
+    slate.recuts.take(production, None)
+    (asked,) = slate.requests.page(production).lines
+    assert (asked.words, asked.reel) == ("the new plate, 56 frames", "B007")
+    assert asked.source == "03:59:59:16–04:00:01:23 (56 frames)"
+    assert not slate.recuts.page(production).to_take
+
+
+def test_a_rate_that_changed_between_cuts_is_said_first(slate: Slate, production: int) -> None:
+    slate.edit_formats.change(production, 1, {"rate": {"rate": "25"}}, False, frozenset())
+    at_25 = "001  A001  V  C  04:00:00:00 04:00:01:17 01:00:00:00 01:00:01:17\n"
+    slate.cuts.take(production, edl(at_25, "* FROM CLIP NAME: FRO_0010"), "cut.edl", "25", None)
+    page = slate.recuts.page(production)
+    assert page.rates == ("Cut 01 was at 24000/1001, cut 02 is at 25: frames are compared in time.")
+    assert line(slate, production, "FRO_0010").length_before == 42
