@@ -20,6 +20,7 @@ from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
 from zero_slate.demo.make import make_demo
 from zero_slate.files.data.reading import read_layout
+from zero_slate.files.data.rows import Chosen
 from zero_slate.services.shots.making import TypedSpan
 from zero_slate.store import cuts
 from zero_slate.store.tables import Cut
@@ -107,7 +108,7 @@ def _rows() -> Iterator[Figure]:
     def work() -> None:
         source = io.BytesIO(content)
         _, rewrite = read_layout(source)
-        for _ in rewrite(source, (0,), FrameRemapper(Rescale(1, 1001, FILM, FILM))):
+        for _ in rewrite(source, Chosen((0,)), FrameRemapper(Rescale(1, 1001, FILM, FILM))):
             pass
 
     taken = min(seconds(work, 2))

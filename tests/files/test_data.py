@@ -13,7 +13,7 @@ from zero_slate.core.time.frame_remapping import FrameRemapper
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
 from zero_slate.files.data.reading import read_layout
-from zero_slate.files.data.rows import DataRefusal
+from zero_slate.files.data.rows import Chosen, DataRefusal
 
 RATE = FrameRate(Fraction(24))
 
@@ -21,8 +21,8 @@ RATE = FrameRate(Fraction(24))
 def rewritten(content: bytes, *columns: int, by: int = 1000) -> bytes:
     source = io.BytesIO(content)
     _, rewrite = read_layout(source)
-    pieces = list(rewrite(source, columns, FrameRemapper(Rescale(0, by, RATE, RATE))))
-    assert sum(taken for _, taken in pieces) in (len(content), len(content) - 3)
+    pieces = list(rewrite(source, Chosen(columns), FrameRemapper(Rescale(0, by, RATE, RATE))))
+    assert sum(taken for _, taken in pieces) == len(content)
     return b"".join(piece for piece, _ in pieces)
 
 
@@ -36,10 +36,68 @@ def rewritten(content: bytes, *columns: int, by: int = 1000) -> bytes:
         (b"1,a\n2,b\n\n3,c\n", b"1001,a\n1002,b\n\n1003,c\n"),
         (b'frame,note\n1,"two\nlines"\n2,x\n', b'frame,note\n1001,"two\nlines"\n1002,x\n'),
         (b"frame,x\n1.50,\xe9\n", b"frame,x\n1001.50,\xe9\n"),
+        (b"frame;x\n1,5;2,5\n", b"frame;x\n1001,5;2,5\n"),
+        (b'# made 3 " wide\nframe,x\n#1,1\n1,2\n', b'# made 3 " wide\nframe,x\n#1,1\n1001,2\n'),
+        (b"# frame x y\n   1 0.5 3\n  12 0.5 4\n", b"# frame x y\n1001 0.5 3\n1012 0.5 4\n"),
+        (b"1  0.5\n2\t0.5\n", b"1001  0.5\n1002\t0.5\n"),
+        (b"frame,x\n0001,a\n0012,b\n", b"frame,x\n1001,a\n1012,b\n"),
+        (b"#,x\n1,a\n", b"#,x\n1001,a\n"),
+        (b"frame,x\n1,a\n2,b\n3,c\nsum,\n", None),
     ],
 )
-def test_csv_keeps_every_other_byte(content: bytes, written: bytes) -> None:
-    assert rewritten(content, 0) == written
+def test_csv_keeps_every_other_byte(content: bytes, written: bytes | None) -> None:
+    if written is None:
+        with pytest.raises(DataRefusal, match="leave such rows as they are"):
+            rewritten(content, 0)
+    else:
+        assert rewritten(content, 0) == written
+
+
+def test_rows_without_a_number_stay_where_they_are_left() -> None:
+    source = io.BytesIO(b"frame,x\n1,a\n,b\nsum,c\n2\n")
+    _, rewrite = read_layout(source)
+    moved = FrameRemapper(Rescale(0, 10, RATE, RATE))
+    written = b"".join(piece for piece, _ in rewrite(source, Chosen((0,), leaves=True), moved))
+    assert written == b"frame,x\n11,a\n,b\nsum,c\n12\n"
+    assert moved.left == 2
+
+
+@pytest.mark.parametrize(
+    ("content", "columns", "place", "written"),
+    [
+        (
+            b'\xef\xbb\xbf{"keys": [{"frame": 1, "v": 2}], "name": "x"}',
+            ("keys[].frame", "keys[].v", "name"),
+            0,
+            b'\xef\xbb\xbf{"keys": [{"frame": 1001, "v": 2}], "name": "x"}',
+        ),
+        (
+            b'{"tracks": [{"n": "a", "points": [[1, 0.5], [2, 0.6]]}]}',
+            ("tracks[].n", "tracks[].points[][0]", "tracks[].points[][1]"),
+            1,
+            b'{"tracks": [{"n": "a", "points": [[1001, 0.5], [1002, 0.6]]}]}',
+        ),
+        (
+            b'{"frame": 1, "x": 2}\n{"frame": 2, "x": 3}\n',
+            ("frame", "x"),
+            0,
+            b'{"frame": 1001, "x": 2}\n{"frame": 1002, "x": 3}\n',
+        ),
+        (
+            b'{"1": {"x": 5}, "2": {"x": 6}}',
+            ("{} (key)", "{}.x"),
+            0,
+            b'{"1001": {"x": 5}, "1002": {"x": 6}}',
+        ),
+        (b'{"frames": [1, 2, 3]}', ("frames[]",), 0, b'{"frames": [1001, 1002, 1003]}'),
+        (b"[1, 2]", ("",), 0, b"[1001, 1002]"),
+    ],
+)
+def test_json_of_any_shape_keeps_every_other_byte(
+    content: bytes, columns: tuple[str, ...], place: int, written: bytes
+) -> None:
+    assert read_layout(io.BytesIO(content))[0].columns == columns
+    assert rewritten(content, place) == written
 
 
 def test_several_columns_of_frames_move_together() -> None:
@@ -60,19 +118,22 @@ def test_json_keeps_every_other_byte() -> None:
         (b"frame,x\n1,2\nlate,3\n", "Line 3: the column “frame” holds “late”"),
         (b"frame,x\n1,2\n,3\n", "Line 3: the column “frame” holds nothing"),
         (b'frame,x\n1,"2\n', "never closes"),
-        (b'{"frame": 1}', "array of objects"),
-        (b"[1, 2]", "Row 1 is “1”"),
         (b"[]", "no rows"),
+        (b'[{"x": 2}, {"frame": 1}, {"x": 3, "frame": 4}]', None),
+        (b'{"frame" 1}', "is no key"),
+        (b"[1 2]", "stands where it can't"),
+        (b'{"frame": 1}}', "closes nothing"),
+        (b"{frame: 1}", "is no key"),
         (b'[{"frame": 1}, {"x": 2}]', "Row 2: the column “frame” holds nothing"),
         (b'[{"frame": 1}, {"frame": true}]', "Row 2: the column “frame” holds “true”"),
         (b'[{"frame": 1}, {"fra', "breaks off"),
         (b'[{"frame": 1}', "breaks off"),
     ],
 )
-def test_what_cannot_be_put_right_is_told(content: bytes, words: str) -> None:
+def test_what_cannot_be_put_right_is_told(content: bytes, words: str | None) -> None:
     with pytest.raises(DataRefusal) as refused:
-        rewritten(content, 0)
-    assert words in str(refused.value)
+        rewritten(content, 0 if words else 1)
+    assert (words or "Row 1: the column “frame” holds nothing") in str(refused.value)
 
 
 CELLS = st.text(
@@ -117,7 +178,7 @@ def test_columns_and_first_rows_are_shown() -> None:
         (b'[{"frame": "\\q"}]', "is damaged"),
         (b'[{"a": "' + b"x" * (1 << 21) + b'"}]', "never ends"),
         (b"frame\n" + b"1" * (1 << 21), "Line 2 has more than 1,048,576 bytes"),
-        (b"[{" + b",".join(b'"%d": 1' % n for n in range(10_001)) + b"}]", "more than 10,000"),
+        (b"[{" + b",".join(b'"k%d": 1' % n for n in range(10_001)) + b"}]", "more than 10,000"),
     ],
 )
 def test_texts_that_are_damaged_or_endless_are_refused(content: bytes, said: str) -> None:

@@ -19,7 +19,7 @@ from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.marks import MarkKind
 from zero_slate.core.time.retime import RetimeMode
 from zero_slate.services.changes.time_change import TypedMark
-from zero_slate.services.data_files import Renumbering
+from zero_slate.services.data_files.pages import OldColumns, Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.guards import Conflict
@@ -154,17 +154,19 @@ def test_a_data_file_is_put_right_by_a_former_count(slate: Slate, shot: int) -> 
     assert (page.file_name, page.frames) == ("track.csv", (0,))
     (former,) = page.formers
     assert (former.version, former.number, former.now) == (2, 1, 1001)
-    seen = slate.data.preview(shot, page.id, [0], "1", former.rate, "1001")
+    seen = slate.data.preview(shot, page.id, OldColumns([0]), "1", former.rate, "1001")
     assert seen.after == (("1001", "0.5"), ("1108", "0.25"))
     with pytest.raises(NotFound, match="not renumbered yet"):
         slate.data.written(shot, page.id)
-    job = finished(slate, slate.data.renumber(shot, page.id, [0], "1", former.rate, "1001"))
+    job = finished(
+        slate, slate.data.renumber(shot, page.id, OldColumns([0]), "1", former.rate, "1001")
+    )
     (told,) = job.results
     assert isinstance(told, Renumbering)
     assert (told.numbers, told.merged, told.rounding) == (2, 0, "none")
     name, path = slate.data.written(shot, page.id)
     assert (name, path.read_bytes()) == ("track.csv", b"frame,x\n1001,0.5\n1108,0.25\n")
-    kept = slate.data.take_keys(shot, page.id, 3, [0])
+    kept = slate.data.take_keys(shot, page.id, 3, OldColumns([0]))
     assert [mark.frame for mark in kept.marks] == [1001, 1108]
 
 
@@ -174,21 +176,58 @@ def test_a_data_file_that_cannot_be_put_right_writes_nothing(slate: Slate, shot:
     page = slate.data.give(shot, "a.csv", io.BytesIO(b"name,x\na,0.5\nb,0.4\n"))
     assert page.frames == ()
     with pytest.raises(Refusal, match="Choose one of: name, x"):
-        slate.data.preview(shot, page.id, [], "1", "", "")
-    job = finished(slate, slate.data.renumber(shot, page.id, [0], "1", "", ""))
+        slate.data.preview(shot, page.id, OldColumns([]), "1", "", "")
+    job = finished(slate, slate.data.renumber(shot, page.id, OldColumns([0]), "1", "", ""))
     assert job.state == "failed"
     assert "Line 2: the column “name” holds “a”" in job.message
     for text, words in (("x", "not understood"), ("", "Nothing is written")):
         with pytest.raises(Refusal, match=words):
-            slate.data.preview(shot, page.id, [1], text, "", "")
+            slate.data.preview(shot, page.id, OldColumns([1]), text, "", "")
     with pytest.raises(NotFound, match="give it again"):
         slate.data.page(shot, 99)
+
+
+def test_what_renumbering_does_is_told_with_its_rows(slate: Slate, shot: int) -> None:
+    slate.shots.save(shot, 1, {"rate": {"rate": "12"}}, {})
+    rows = b"frame,hold,x\n1,4,a\n2,3,b\n3,1,c\n4,2,d\n40,2,e\n41,2,f\ntotal,14,\n"
+    page = slate.data.give(shot, "xsheet.csv", io.BytesIO(rows))
+    assert (page.frames, page.lengths) == ((), (1,))
+    assert page.question.startswith("“frame” holds “total” in row 7 of the first.")
+    seen = slate.data.preview(shot, page.id, OldColumns([0]), "1", "24", "1")
+    assert "Line 8: the column “frame” holds “total”" in seen.problem
+    assert "Lengths in hold are not rescaled." in seen.sentence
+    seen = slate.data.preview(shot, page.id, OldColumns([0], [1], True), "1", "24", "1")
+    assert [row[:2] for row in seen.after[:3]] == [("1", "2"), ("2", "2"), ("2", "1")]
+    assert (seen.problem, seen.left) == ("", 1)
+    assert seen.merges == (
+        "2 and 3 are both 2 now (rows 3 and 4).",
+        "40 and 41 are both 21 now (rows 6 and 7).",
+    )
+    assert [(jump.row, jump.before, jump.after) for jump in seen.jumps] == [(6, "4 → 40", "3 → 21")]
+    job = finished(
+        slate, slate.data.renumber(shot, page.id, OldColumns([0], [1], True), "1", "24", "1")
+    )
+    (told,) = job.results
+    assert isinstance(told, Renumbering)
+    assert (told.merges, told.left) == (seen.merges, 1)
+    kept = slate.data.take_keys(shot, page.id, 2, OldColumns([0], leaves=True))
+    assert len(kept.marks) == 4
+
+
+def test_holes_that_a_higher_rate_leaves_are_told(slate: Slate, shot: int) -> None:
+    slate.shots.save(shot, 1, {"rate": {"rate": "48"}}, {})
+    page = slate.data.give(shot, "a.csv", io.BytesIO(b"frame,x\n1,a\n2,b\n3,c\n"))
+    seen = slate.data.preview(shot, page.id, OldColumns([0]), "1", "24", "1")
+    assert seen.holes == (
+        "Nothing stands between 1 and 3 now (row 2).",
+        "Nothing stands between 3 and 5 now (row 3).",
+    )
 
 
 def test_putting_a_long_file_right_can_be_stopped(slate: Slate, shot: int) -> None:
     rows = b"".join(b"%d,0.5\n" % frame for frame in range(400_000))
     page = slate.data.give(shot, "long.csv", io.BytesIO(b"frame,x\n" + rows))
-    job = slate.data.renumber(shot, page.id, [0], "1", "", "")
+    job = slate.data.renumber(shot, page.id, OldColumns([0]), "1", "", "")
     job.stop()
     assert finished(slate, job).state == "stopped"
 

@@ -77,6 +77,7 @@ _PARAMETERS = {
     "production_id": "The number of a production.",
     "shot_id": "The number of a shot.",
     "element_id": "The number of an element of the shot.",
+    "request_id": "The number of a request for frames.",
     "batch_id": "The number of a change to several shots.",
     "own_id": "The number of an own format.",
     "number": "The number of a data file or of a piece of work, as it was given.",

@@ -17,7 +17,7 @@ from zero_slate.services.changes.time_change import Retiming
 from zero_slate.services.cuts.frame_requests import Requests
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.cuts.recutting import Recuts
-from zero_slate.services.data_files import DataFiles
+from zero_slate.services.data_files.keeping import DataFiles
 from zero_slate.services.format_library import Library
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House

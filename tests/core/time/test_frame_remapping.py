@@ -27,13 +27,13 @@ TWELVE, TWENTY_FOUR = FrameRate(Fraction(12)), FrameRate(Fraction(24))
 def test_columns_are_known_by_their_names(
     names: tuple[str, ...], row: tuple[str, ...], columns: tuple[int, ...]
 ) -> None:
-    assert recognised(names, [row]) == columns
+    assert recognised(names, [row]).frames == columns
 
 
 def test_the_only_column_that_counts_upward_is_taken() -> None:
     rows = [("1", "9", "0.5"), ("2", "3", "0.4"), ("3", "7", "0.1")]
-    assert recognised(("a", "b", "c"), rows) == (0,)
-    assert recognised(("a", "b"), [("1", "1"), ("2", "2")]) == ()
+    assert recognised(("a", "b", "c"), rows).frames == (0,)
+    assert recognised(("a", "b"), [("1", "1"), ("2", "2")]).frames == ()
 
 
 def test_numbers_are_shifted_and_rescaled() -> None:
@@ -84,3 +84,46 @@ def test_whole_numbers_go_where_the_formula_says(
 def test_what_is_a_number_can_be_moved(text: str) -> None:
     if is_number(text):
         assert is_number(FrameRemapper(Rescale(0, 5, TWELVE, TWENTY_FOUR)).text(text.strip()))
+
+
+def test_a_blank_or_a_total_asks_and_no_other_column_is_taken() -> None:
+    for odd in ("", "Total"):
+        rows = [("1", "10"), ("2", "20"), (odd, "30")]
+        known = recognised(("frame", "exposure no"), rows)
+        assert known.frames == ()
+        assert "row 3" in known.question
+        # Others that are named as well are taken.
+        rows = [("1", "5"), (odd, "6")]
+        assert recognised(("in", "out"), rows).frames == (1,)
+
+
+def test_lengths_are_rescaled_and_never_shifted() -> None:
+    halved = FrameRemapper(Rescale(1, 1001, TWENTY_FOUR, TWELVE))
+    assert [halved.length(text) for text in ("8", "3", "1", "0", "1.5")] == [
+        "4", "2", "1", "0", "1.0",
+    ]  # fmt: skip
+    assert recognised(("frame", "Duration"), [("1", "8")]).lengths == (1,)
+
+
+def test_a_number_keeps_the_way_it_is_written() -> None:
+    up = FrameRemapper(Rescale(0, 8, TWENTY_FOUR, TWENTY_FOUR))
+    assert [up.text(text) for text in ("0001", "0995", "1,5", "-0009", "+3", "007.25")] == [
+        "0009", "1003", "9,5", "-0001", "11", "015.25",
+    ]  # fmt: skip
+    assert is_number("1,5")
+    assert is_number("12,25")
+    # It may be a thousand's.
+    assert not is_number("1,001")
+
+
+def test_merges_and_holes_are_told_with_their_rows() -> None:
+    halved = FrameRemapper(Rescale(1, 1, TWENTY_FOUR, TWELVE))
+    doubled = FrameRemapper(Rescale(1, 1, TWELVE, TWENTY_FOUR))
+    for moved in (halved, doubled):
+        for row, text in enumerate(("1", "2", "3", "9"), start=2):
+            moved.row = row
+            moved.text(text)
+    assert halved.merges(5) == [(2, (2, 3), (3, 4))]
+    assert halved.holes(5) == (0, [])
+    assert doubled.merges(5) == []
+    assert doubled.holes(1) == (2, [(1, 3, 2)])

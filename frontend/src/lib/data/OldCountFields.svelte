@@ -16,10 +16,14 @@
 		old.rate = former.rate;
 	}
 
-	function choose(place: number, on: boolean): void {
-		old.columns = on
-			? [...old.columns, place].sort((a, b) => a - b)
-			: old.columns.filter((each) => each !== place);
+	type Kind = 'columns' | 'lengths';
+
+	function choose(kind: Kind, place: number, on: boolean): void {
+		const other = kind === 'columns' ? 'lengths' : 'columns';
+		if (on) old[other] = old[other].filter((each) => each !== place);
+		old[kind] = on
+			? [...old[kind], place].sort((a, b) => a - b)
+			: old[kind].filter((each) => each !== place);
 	}
 </script>
 
@@ -48,21 +52,32 @@
 		</span>
 	{/if}
 </div>
-<fieldset class="flex flex-wrap gap-x-5 gap-y-1 pt-3">
-	<legend class="text-xs text-ink2"
-		>{old.columns.length
-			? 'Columns that hold frames'
-			: 'No column is known to hold frames: choose it'}</legend
-	>
-	{#each file.columns as name, place (place)}
-		<label class="num">
-			<input
-				type="checkbox"
-				class="accent-ink"
-				checked={old.columns.includes(place)}
-				onchange={(event) => choose(place, event.currentTarget.checked)}
-			/>
-			{name}
-		</label>
-	{/each}
-</fieldset>
+{#if file.question}<p class="pt-3 text-red">{file.question}</p>{/if}
+<div class="flex flex-wrap items-start gap-x-8 gap-y-2 pt-3">
+	{@render columns('columns', old.columns.length ? 'Frames are in' : 'Choose what holds frames')}
+	{@render columns('lengths', 'Lengths, rescaled but not shifted, are in')}
+	<label class="self-end text-sm">
+		<input type="checkbox" class="accent-ink" bind:checked={old.leaves} />
+		leave rows without a number as they are
+	</label>
+</div>
+
+{#snippet columns(kind: Kind, legend: string)}
+	<fieldset>
+		<legend class="text-xs text-ink2">{legend}</legend>
+		<span class="flex flex-wrap gap-x-5 gap-y-1">
+			{#each file.columns as name, place (place)}
+				<label class="num">
+					<input
+						type="checkbox"
+						class="accent-ink"
+						aria-label="{name}: {kind === 'columns' ? 'frames' : 'lengths'}"
+						checked={old[kind].includes(place)}
+						onchange={(event) => choose(kind, place, event.currentTarget.checked)}
+					/>
+					{name || 'value'}
+				</label>
+			{/each}
+		</span>
+	</fieldset>
+{/snippet}

@@ -1,17 +1,37 @@
-"""CSV: rows of fields between separators (RFC 4180, and its common relatives)."""
+"""CSV: rows of fields between separators (RFC 4180, and its common relatives).
+
+Separators are commas, semicolons, tabs, bars, or spaces. Lines that begin with `#`, `//` or `%` are
+comments, which stay; the last one before the rows may be their heading.
+"""
 
 import re
+from collections import Counter
 from collections.abc import Iterator
+from dataclasses import dataclass
 from typing import BinaryIO
 
 from zero_slate.core.time.frame_remapping import FrameRemapper, is_number
-from zero_slate.files.data.rows import SAMPLE, DataRefusal, Layout, not_a_frame
+from zero_slate.files.data.rows import SAMPLE, Chosen, DataRefusal, Layout
 
 SEPARATORS = (b",", b";", b"\t", b"|")
+SPACES = b" "
 LONGEST_ROW = 1 << 20
 _BOM = b"\xef\xbb\xbf"
+_COMMENTS = (b"#", b"//", b"%")
+_GAP = re.compile(rb"[ \t]+")
 # How many rows are written at a time.
 BATCH = 4096
+# How many of the first rows agree on what parts them.
+_AGREE = 3 / 4
+
+
+@dataclass(frozen=True, slots=True)
+class _Shape:
+    """How a file is written: what parts its fields, and the line that its heading is."""
+
+    separator: bytes
+    heading: int | None
+    columns: tuple[str, ...]
 
 
 def looks_like_csv(start: bytes) -> bool:
@@ -21,69 +41,98 @@ def looks_like_csv(start: bytes) -> bool:
 
 def layout(source: BinaryIO) -> Layout:
     """Read a CSV file's columns and first rows. Raises DataRefusal."""
-    source.seek(0)
-    separator = _separator(source)
-    rows = []
-    for _, record in _records(source):
-        if record.strip(b"\r\n \t" + _BOM):
-            rows.append(tuple(_plain(f) for f in _fields(_bare(record), separator)))
-        if len(rows) > SAMPLE:
-            break
-    if not rows:
-        raise DataRefusal("The file has no rows.")
-    first = rows[0]
-    if any(is_number(text) for text in first):
-        names = tuple(f"column {place + 1}" for place in range(len(first)))
-        return Layout("CSV without a heading", names, tuple(rows[:SAMPLE]))
-    return Layout("CSV", first, tuple(rows[1 : SAMPLE + 1]))
+    shape, rows = _look(source)
+    form = "Columns between spaces" if shape.separator == SPACES else "CSV"
+    if shape.heading is None:
+        form += " without a heading"
+    return Layout(form, shape.columns, tuple(rows[:SAMPLE]))
 
 
-def rewrite(
-    source: BinaryIO, columns: tuple[int, ...], moved: FrameRemapper
-) -> Iterator[tuple[bytes, int]]:
+def rewrite(source: BinaryIO, chosen: Chosen, moved: FrameRemapper) -> Iterator[tuple[bytes, int]]:
     """Write a CSV file again with its frames moved; see Rewriter."""
-    about = layout(source)
+    shape, _ = _look(source)
     source.seek(0)
-    separator = _separator(source)
-    heading = about.form == "CSV"
     pieces: list[bytes] = []
     taken = 0
     for line, record in _records(source):
         taken += len(record)
         bare = _bare(record)
-        if heading and bare.strip():
-            heading = False
-            pieces.append(record)
-        elif not bare.strip():
+        if line == shape.heading or not bare.strip() or _is_comment(bare, shape.separator):
             pieces.append(record)
         else:
-            pieces.append(_moved(line, record, bare, separator, columns, about, moved))
+            pieces.append(_moved(line, record, bare, shape, chosen, moved))
         if len(pieces) >= BATCH:
             yield b"".join(pieces), taken
             pieces, taken = [], 0
     yield b"".join(pieces), taken
 
 
+def _look(source: BinaryIO) -> tuple[_Shape, list[tuple[str, ...]]]:
+    """Read the first rows, and how they are written."""
+    source.seek(0)
+    comments: list[tuple[int, bytes]] = []
+    records: list[tuple[int, bytes]] = []
+    for line, record in _records(source):
+        bare = _bare(record)
+        if not bare.strip(b" \t"):
+            continue
+        (comments if _is_comment(bare) else records).append((line, bare))
+        if len(records) > SAMPLE:
+            break
+    if not records:
+        raise DataRefusal("The file has no rows.")
+    separator = _separator([bare for _, bare in records])
+    rows = [tuple(_plain(f) for f in _fields(bare, separator)) for _, bare in records]
+    first = rows[0]
+    if not any(is_number(text) for text in first):
+        return _Shape(separator, records[0][0], first), rows[1:]
+    for line, bare in reversed(comments):
+        names = tuple(_plain(f) for f in _fields(bare.lstrip(b" \t#/%"), separator))
+        if line < records[0][0] and len(names) == len(first):
+            return _Shape(separator, line, names), rows
+    columns = tuple(f"column {place + 1}" for place in range(len(first)))
+    return _Shape(separator, None, columns), rows
+
+
+def _is_comment(bare: bytes, separator: bytes = b"") -> bool:
+    start = bare.lstrip(b" \t")
+    if not start.startswith(_COMMENTS):
+        return False
+    # A heading may call its first column “#”.
+    return start[1:2] not in SEPARATORS or start[1:2] == separator == SPACES
+
+
 def _moved(
-    line: int,
-    record: bytes,
-    bare: bytes,
-    separator: bytes,
-    columns: tuple[int, ...],
-    about: Layout,
-    moved: FrameRemapper,
+    line: int, record: bytes, bare: bytes, shape: _Shape, chosen: Chosen, moved: FrameRemapper
 ) -> bytes:
-    fields = _fields(bare, separator)
-    for place in columns:
+    fields, gaps = _parts(bare, shape.separator)
+    moved.row = line
+    for place in chosen.places:
         field = fields[place] if place < len(fields) else b""
         before, text, after = _parted(field)
-        number = text.decode("latin-1")
-        if not is_number(number):
-            raise not_a_frame(f"Line {line}", about.columns[place], number)
-        fields[place] = before + moved.text(number).encode() + after
+        old = text.decode("latin-1")
+        new = chosen.moved(f"Line {line}", shape.columns, place, old, moved)
+        if new is old:
+            continue
+        if gaps is not None:
+            gaps[place] = _aligned(gaps[place], len(new) - len(old), place == 0)
+        elif before.isspace():
+            before = _aligned(before, len(new) - len(old), True)
+        fields[place] = before + new.encode() + after
     start = len(record) - len(record.removeprefix(_BOM))
     ending = record[start + len(bare) :]
-    return record[:start] + separator.join(fields) + ending
+    if gaps is None:
+        whole = shape.separator.join(fields)
+    else:
+        whole = b"".join(gap + field for gap, field in zip(gaps, [*fields, b""], strict=True))
+    return record[:start] + whole + ending
+
+
+def _aligned(gap: bytes, longer: int, alone: bool) -> bytes:
+    """Return the space before a number that grew: columns that are set to the right stay so."""
+    if not gap.isspace() or b"\t" in gap or (len(gap) < 2 and not alone):
+        return gap
+    return b" " * max(0 if alone else 1, len(gap) - longer)
 
 
 def _parted(field: bytes) -> tuple[bytes, bytes, bytes]:
@@ -115,7 +164,9 @@ def _records(source: BinaryIO) -> Iterator[tuple[int, bytes]]:
                 else f"Line {begins} has more than {LONGEST_ROW:,} bytes, which no row has."
             )
         held.append(line)
-        open_quote ^= bool(line.count(b'"') % 2)
+        # What a comment says of inches and quotations opens none.
+        if open_quote or not line.removeprefix(_BOM).lstrip().startswith(_COMMENTS):
+            open_quote ^= bool(line.count(b'"') % 2)
         if not open_quote:
             yield begins, held[0] if len(held) == 1 else b"".join(held)
             held, size, begins = [], 0, number + 1
@@ -125,20 +176,38 @@ def _records(source: BinaryIO) -> Iterator[tuple[int, bytes]]:
 
 def _fields(bare: bytes, separator: bytes) -> list[bytes]:
     """Split a record into its fields, quotation marks and all."""
-    if b'"' not in bare:
-        return bare.split(separator)
+    return _parts(bare, separator)[0]
+
+
+def _parts(bare: bytes, separator: bytes) -> tuple[list[bytes], list[bytes] | None]:
+    """Split a record into its fields; between spaces, with the space before each and at the end."""
+    if separator != SPACES and b'"' not in bare:
+        return bare.split(separator), None
+    pattern = b'(["]|[ \t]+)' if separator == SPACES else b'(["' + re.escape(separator) + b"])"
     fields: list[bytes] = []
+    gaps: list[bytes] = [b""]
     held: list[bytes] = []
     quoted = False
-    for piece in re.split(b'(["' + re.escape(separator) + b"])", bare):
-        if piece == separator and not quoted:
-            fields.append(b"".join(held))
+    for piece in re.split(pattern, bare):
+        parts = piece == separator if separator != SPACES else _GAP.fullmatch(piece) is not None
+        if parts and not quoted:
+            if held or separator != SPACES:
+                fields.append(b"".join(held))
+                gaps.append(piece)
+            else:
+                gaps[-1] += piece
             held = []
             continue
         if piece == b'"':
             quoted = not quoted
-        held.append(piece)
-    return [*fields, b"".join(held)]
+        if piece:
+            held.append(piece)
+    if separator != SPACES:
+        return [*fields, b"".join(held)], None
+    if held:
+        fields.append(b"".join(held))
+        gaps.append(b"")
+    return fields, gaps
 
 
 def _plain(field: bytes) -> str:
@@ -148,15 +217,16 @@ def _plain(field: bytes) -> str:
     return text
 
 
-def _separator(source: BinaryIO) -> bytes:
-    """Return what separates fields: what stands equally often in the first rows."""
-    source.seek(0)
-    records = [_bare(r) for (_, r), _ in zip(_records(source), range(SAMPLE), strict=False)]
-    records = [record for record in records if record.strip()]
-    source.seek(0)
-    best, most = b",", 0
-    for separator in SEPARATORS:
-        counts = {len(_fields(record, separator)) for record in records}
-        if len(counts) == 1 and (count := counts.pop()) > max(most, 1):
-            best, most = separator, count
+def _separator(records: list[bytes]) -> bytes:
+    """Return what parts fields: what stands equally often in the first rows, or in most of them."""
+    best, most = b",", (0.0, 1)
+    for separator in (*SEPARATORS, SPACES):
+        counts = Counter(len(_fields(record, separator)) for record in records)
+        fields, agreeing = max(counts.items(), key=lambda each: (each[1], each[0]))
+        share = agreeing / len(records)
+        # Spaces part words in any text: they are looked at only where nothing else parts.
+        if separator == SPACES and most[0] >= _AGREE:
+            break
+        if fields > 1 and share >= _AGREE and (share, fields) > most:
+            best, most = separator, (share, fields)
     return best

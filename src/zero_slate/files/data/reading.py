@@ -18,6 +18,6 @@ def read_layout(source: BinaryIO) -> tuple[Layout, Rewriter]:
         return json_rows.layout(source), json_rows.rewrite
     if not csv_rows.looks_like_csv(start):
         raise DataRefusal(
-            "The file is not text. Data files are CSV, or JSON as an array of objects."
+            "The file is not text. Data files are CSV, columns between spaces, or JSON."
         )
     return csv_rows.layout(source), csv_rows.rewrite

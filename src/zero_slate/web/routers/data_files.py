@@ -6,12 +6,12 @@ from fastapi import APIRouter, Response
 from fastapi.responses import FileResponse, StreamingResponse
 from pydantic import Field
 
-from zero_slate.services.data_files import DataPage, Renumbering
+from zero_slate.services.data_files.pages import DataPage, OldColumns, Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.downloads import gives
 from zero_slate.web.job_events import JobState, job_events, tells
-from zero_slate.web.models import ApiModel, Whole
+from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.sheets import CHANGED, answer
 from zero_slate.web.slate import TheSlate
@@ -30,12 +30,21 @@ class OldCount(ApiModel):
 
     columns: Columns
     """The places of the columns that hold frames, from 0."""
+    lengths: Columns = []
+    """The places of those that hold lengths, which are rescaled but not shifted."""
+    leaves: Flag = False
+    """Whether rows without a number there stay as they are; else the file is refused."""
     was: str
     """A frame of the file, as it is numbered there."""
     rate: str = ""
     """The rate it was exported at; the shot's where it is empty."""
     now: str = ""
     """The number of the same frame in the shot; the clip's first where it is empty."""
+
+    @property
+    def chosen(self) -> OldColumns:
+        """The columns alone."""
+        return OldColumns(self.columns, self.lengths, self.leaves)
 
 
 class ColumnChoice(ApiModel):
@@ -45,6 +54,8 @@ class ColumnChoice(ApiModel):
     """The version that they are added to."""
     columns: Columns
     """The places of the columns that hold frames, from 0."""
+    leaves: Flag = False
+    """Whether rows without a number there are passed over; else the file is refused."""
 
 
 class DataJob(JobState):
@@ -74,13 +85,13 @@ def give_data_file(slate: TheSlate, shot_id: int, file: Upload) -> DataPage:
 @router.post("/data-files/{number}/preview", responses=problems(404, 422))
 def preview_renumbering(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> Renumbering:
     """Say what renumbering would do to the first rows; nothing is written."""
-    return slate.data.preview(shot_id, number, body.columns, body.was, body.rate, body.now)
+    return slate.data.preview(shot_id, number, body.chosen, body.was, body.rate, body.now)
 
 
 @router.post("/data-files/{number}/renumber", status_code=202, responses=problems(404, 422))
 def renumber_data_file(slate: TheSlate, shot_id: int, number: int, body: OldCount) -> DataJob:
     """Begin to write the file again with its frames moved."""
-    job = slate.data.renumber(shot_id, number, body.columns, body.was, body.rate, body.now)
+    job = slate.data.renumber(shot_id, number, body.chosen, body.was, body.rate, body.now)
     return DataJob.of(job)
 
 
@@ -98,7 +109,11 @@ def download_data_file(slate: TheSlate, shot_id: int, number: int) -> FileRespon
 @router.post("/data-files/{number}/keys", response_model=ShotPage, responses=CHANGED)
 def take_keys(slate: TheSlate, shot_id: int, number: int, body: ColumnChoice) -> Response:
     """Make the file's frames the shot's keys."""
-    return answer(slate.data.take_keys(shot_id, number, body.base, body.columns))
+    return answer(
+        slate.data.take_keys(
+            shot_id, number, body.base, OldColumns(body.columns, leaves=body.leaves)
+        )
+    )
 
 
 @router.get("/data-jobs/{number}", responses=problems(404))

@@ -9,13 +9,20 @@
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { size, workWords } from '$lib/words';
+	import { counted, size, workWords } from '$lib/words';
 	import Drop from '$lib/ui/drop/Drop.svelte';
 
 	const shot = openShot();
 
 	let file = $state.raw<Schema<'DataPage'> | null>(null);
-	let old = $state<Required<Schema<'OldCount'>>>({ columns: [], was: '', rate: '', now: '' });
+	let old = $state<Required<Schema<'OldCount'>>>({
+		columns: [],
+		lengths: [],
+		leaves: false,
+		was: '',
+		rate: '',
+		now: ''
+	});
 	let wrong = $state('');
 	let calm = $state('');
 	let reading = $state('');
@@ -52,6 +59,8 @@
 			const former = given.formers[0];
 			old = {
 				columns: [...given.frames],
+				lengths: [...given.lengths],
+				leaves: false,
 				was: String(former?.number ?? given.now_number),
 				rate: former?.rate ?? given.now_rate,
 				now: String(former?.now ?? given.now_number)
@@ -79,7 +88,7 @@
 			const made = await take(
 				api.POST('/api/v1/shots/{shot_id}/data-files/{number}/keys', {
 					params: ofFile(file.id),
-					body: { base: shot.head.version, columns: old.columns }
+					body: { base: shot.head.version, columns: old.columns, leaves: old.leaves }
 				})
 			);
 			heard(shot.id, made);
@@ -101,8 +110,8 @@
 	</p>
 	<div class="inline-block">
 		<Drop
-			label="CSV, or JSON as an array of objects"
-			accept=".csv,.tsv,.txt,.json"
+			label="CSV, columns between spaces, or JSON"
+			accept=".csv,.tsv,.txt,.dat,.json,.jsonl,.ndjson"
 			onfile={(chosen) => void give(chosen)}
 		/>
 	</div>
@@ -126,14 +135,15 @@
 			<p class="flex flex-wrap items-baseline gap-x-6 pt-4">
 				<span>{shown.sentence}</span>
 				{#if done}
-					<span class="num">{done.numbers} numbers</span>
+					<span class="num">{counted(done.numbers, 'number')}</span>
 					<span class="num {done.merged ? 'font-semibold text-red' : ''}"
-						>{done.merged} frames merged</span
+						>{counted(done.merged, 'frame')} merged</span
 					>
 					<span>largest rounding <span class="num">{done.rounding}</span></span>
 				{/if}
 			</p>
-			<RowsTable {shown} columns={old.columns} />
+			{#if shown.problem}<p role="alert" class="pt-1 text-red">{shown.problem}</p>{/if}
+			<RowsTable {shown} columns={[...old.columns, ...old.lengths]} />
 			<p class="flex gap-5 pt-3">
 				{#if done}
 					<a class="act" href="{API}/shots/{shot.id}/data-files/{done.id}/file" download

@@ -2,7 +2,6 @@
 
 import shutil
 import tempfile
-from collections.abc import Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from fractions import Fraction
@@ -18,9 +17,16 @@ from zero_slate.core.time.entry.moments import read_moment
 from zero_slate.core.time.frame_remapping import FrameRemapper, is_number, recognised
 from zero_slate.core.time.marks import FrameMark, MarkKind, in_order
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.core.time.retime import Rescale, milliseconds
+from zero_slate.core.time.retime import Rescale
 from zero_slate.files.data.reading import read_layout
-from zero_slate.files.data.rows import Layout, Rewriter
+from zero_slate.files.data.rows import Chosen, DataRefusal, Layout, Rewriter
+from zero_slate.services.data_files.pages import (
+    DataPage,
+    FormerCount,
+    OldColumns,
+    Renumbering,
+)
+from zero_slate.services.data_files.telling import SHOWN, WatchedRemapper, told
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
@@ -32,73 +38,8 @@ DATA_JOB = "data"
 KEPT = 12
 # What given files and their renumbered twins take on disk, together.
 MOST_KEPT = 4 * 2**30
-SHOWN = 8
-
-
-@dataclass(frozen=True, slots=True)
-class FormerCount:
-    """A count and rate that the shot had: its frame `number` is now frame `now`."""
-
-    version: int
-    """The last version of the shot that had it."""
-    label: str
-    """The count and rate, in words."""
-    number: int
-    """The number that the clip's first frame had."""
-    now: int
-    """The number that the same moment has now."""
-    rate: str
-    """The rate in words."""
-
-
-@dataclass(frozen=True, slots=True)
-class DataPage:
-    """A data file as it was read, and the counts that it may have been exported under."""
-
-    id: int
-    """The data file's number."""
-    file_name: str
-    """Its name as it was uploaded."""
-    form: str
-    """Its form, in words."""
-    bytes: int
-    """Its size in bytes."""
-    columns: tuple[str, ...]
-    """The names of its columns."""
-    frames: tuple[int, ...]
-    """Which columns hold frames, from 0."""
-    rows: tuple[tuple[str, ...], ...]
-    """Its first rows, as texts."""
-    formers: tuple[FormerCount, ...]
-    """The counts that it may have been exported under, the latest first."""
-    now_number: int
-    """The number that the clip's first frame has now."""
-    now_rate: str
-    """The rate that the shot has now, in words."""
-
-
-@dataclass(frozen=True, slots=True)
-class Renumbering:
-    """A data file renumbered: what moved, what merged, and its first rows before and after."""
-
-    id: int
-    """The renumbered file's number, to fetch it by."""
-    columns: tuple[str, ...]
-    """The names of its columns."""
-    before: tuple[tuple[str, ...], ...]
-    """Its first rows as they were."""
-    after: tuple[tuple[str, ...], ...]
-    """Its first rows as they are now."""
-    numbers: int
-    """How many numbers were changed."""
-    merged: int
-    """How many frames fell together with another's."""
-    rounding: str
-    """How much was rounded, in words."""
-    sentence: str
-    """What it comes to, in one sentence."""
-    bytes: int
-    """Its size in bytes."""
+# How many numbers a preview looks at.
+LOOKED_AT = 20_000
 
 
 @dataclass(slots=True)
@@ -150,13 +91,16 @@ class DataFiles:
         file = self._file(shot_id, number)
         loaded = self.shots.load(shot_id)
         setup = loaded.content.setup
+        known = recognised(file.layout.columns, file.layout.rows)
         return DataPage(
             number,
             file.name,
             file.layout.form,
             file.path.stat().st_size,
             file.layout.columns,
-            recognised(file.layout.columns, file.layout.rows),
+            known.frames,
+            known.lengths,
+            known.question,
             file.layout.rows[:SHOWN],
             self._formers(shot_id, loaded),
             setup.clip_range.first,
@@ -164,28 +108,39 @@ class DataFiles:
         )
 
     def preview(
-        self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
+        self, shot_id: int, number: int, columns: OldColumns, was: str, rate: str, now: str
     ) -> Renumbering:
         """Say what renumbering would do to the first rows. Nothing is written."""
         file = self._file(shot_id, number)
-        moved = FrameRemapper(self._scale(shot_id, was, rate, now))
-        places = _columns(file, columns)
+        chosen = _chosen(file, columns)
+        watched = WatchedRemapper(self._scale(shot_id, was, rate, now), chosen.frames[0])
         after = []
         for row in file.layout.rows[:SHOWN]:
             new = list(row)
-            for place in places:
+            for place in chosen.places:
                 if is_number(row[place]):
-                    new[place] = moved.text(row[place].strip())
+                    old = row[place].strip()
+                    in_lengths = place in chosen.lengths
+                    new[place] = watched.length(old) if in_lengths else watched.text(old, place)
             after.append(tuple(new))
-        return _told(file, moved, tuple(after), 0)
+        watched = WatchedRemapper(watched.scale, chosen.frames[0])
+        problem = ""
+        try:
+            with file.path.open("rb") as source:
+                for _ in file.rewrite(source, chosen, watched):
+                    if watched.numbers > LOOKED_AT:
+                        break
+        except DataRefusal as refusal:
+            problem = str(refusal)
+        return told(file.id, file.layout, watched, chosen, tuple(after), 0, problem)
 
     def renumber(
-        self, shot_id: int, number: int, columns: Sequence[int], was: str, rate: str, now: str
+        self, shot_id: int, number: int, columns: OldColumns, was: str, rate: str, now: str
     ) -> Job[Renumbering]:
         """Begin to write a data file again; the job counts bytes, its result is a Renumbering."""
         file = self._file(shot_id, number)
         moved = FrameRemapper(self._scale(shot_id, was, rate, now))
-        places = _columns(file, columns)
+        chosen = _chosen(file, columns)
         target = file.path.with_suffix(".written")
 
         def work(job: Job[Renumbering]) -> None:
@@ -194,18 +149,18 @@ class DataFiles:
             done = 0
             try:
                 with file.path.open("rb") as source, partial.open("xb") as kept:
-                    for piece, taken in file.rewrite(source, places, moved):
+                    for piece, taken in file.rewrite(source, chosen, moved):
                         kept.write(piece)
                         done += taken
                         job.step(done)
                 with partial.open("rb") as source:
                     rows = read_layout(source)[0].rows[:SHOWN]
-                told = _told(file, moved, rows, partial.stat().st_size)
+                renumbered = told(file.id, file.layout, moved, chosen, rows, partial.stat().st_size)
                 partial.replace(target)
             finally:
                 partial.unlink(missing_ok=True)
             file.written = target
-            job.add(told)
+            job.add(renumbered)
 
         what, total = f"Renumbering {file.name}", file.path.stat().st_size
         return self.jobs.start(DATA_JOB, shot_id, what, total, work)
@@ -221,14 +176,14 @@ class DataFiles:
             raise NotFound(f"{file.name} is not renumbered yet.")
         return file.name, file.written
 
-    def take_keys(self, shot_id: int, number: int, base: int, columns: Sequence[int]) -> ShotPage:
+    def take_keys(self, shot_id: int, number: int, base: int, columns: OldColumns) -> ShotPage:
         """Make the frames of a file, renumbered where it was, the shot's keys. Raises Refusal."""
         file = self._file(shot_id, number)
-        places = _columns(file, columns)
+        chosen = _chosen(file, OldColumns(columns.frames, leaves=columns.leaves))
         keys: set[int] = set()
         with (file.written or file.path).open("rb") as source:
             collected = _Collected()
-            for _ in file.rewrite(source, places, collected):
+            for _ in file.rewrite(source, chosen, collected):
                 keys.update(collected.frames)
                 collected.frames.clear()
         kept = tuple(FrameMark(frame, MarkKind.KEY, file.name[:60]) for frame in keys)
@@ -263,7 +218,7 @@ class DataFiles:
         content = loaded.content
         now = content.setup.clip_range.first
         seen: set[tuple[int, str]] = set()
-        told = []
+        formers = []
         for row in rows:
             then = revisions.content_of(row)
             same_rate = then.setup.rate == content.setup.rate
@@ -274,8 +229,8 @@ class DataFiles:
                 continue
             seen.add(key)
             label = f"v{row.number:03d}, counted {then.setup.count} at {then.setup.rate}"
-            told.append(FormerCount(row.number, label, number, now, str(then.setup.rate)))
-        return tuple(told)
+            formers.append(FormerCount(row.number, label, number, now, str(then.setup.rate)))
+        return tuple(formers)
 
     def _file(self, shot_id: int, number: int) -> _File:
         file = self._files.get(number)
@@ -308,8 +263,8 @@ class _Collected(FrameRemapper):
         super().__init__(Rescale(0, 0, one, one))
         self.frames: list[int] = []
 
-    def text(self, old: str) -> str:
-        self.frames.append(int(Fraction(old) // 1))
+    def text(self, old: str, place: int = 0) -> str:
+        self.frames.append(int(Fraction(old.replace(",", ".")) // 1))
         return old
 
 
@@ -318,42 +273,16 @@ def _on_disk(file: _File) -> int:
     return 2 * given if file.written else given
 
 
-def _columns(file: _File, columns: Sequence[int]) -> tuple[int, ...]:
+def _chosen(file: _File, columns: OldColumns) -> Chosen:
     names = file.layout.columns
-    places = tuple(sorted(set(columns)))
-    if not places:
+    frames = tuple(sorted(set(columns.frames)))
+    lengths = tuple(sorted(set(columns.lengths) - set(frames)))
+    if not frames:
         raise Refusal(
             f"No column of {file.name} is known to hold frames. Choose one of: "
             f"{', '.join(names[:12])}.",
             part="columns",
         )
-    if not all(0 <= place < len(names) for place in places):
+    if not all(0 <= place < len(names) for place in (*frames, *lengths)):
         raise Refusal(f"{file.name} has {counted(len(names), 'column')}.", part="columns")
-    return places
-
-
-def _told(
-    file: _File, moved: FrameRemapper, after: tuple[tuple[str, ...], ...], written: int
-) -> Renumbering:
-    scale = moved.scale
-    ways = []
-    if scale.was != scale.now:
-        ways.append(f"rescaled from {scale.was} to {scale.now}")
-    if scale.new != scale.old:
-        ways.append(f"frame {scale.old} is now {scale.new}")
-    said = ", ".join(ways) or "nothing moves: count and rate are the shot's own"
-    merged = moved.merged
-    below = ""
-    if moved.lowest is not None and moved.lowest < 0:
-        below = f" The lowest is {moved.lowest}, below 0."
-    return Renumbering(
-        file.id,
-        file.layout.columns,
-        file.layout.rows[:SHOWN],
-        after,
-        moved.numbers,
-        merged,
-        milliseconds(moved.rounding) if moved.rounding else "none",
-        f"{said[0].upper()}{said[1:]}.{below}",
-        written,
-    )
+    return Chosen(frames, lengths, columns.leaves)

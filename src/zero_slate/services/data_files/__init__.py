@@ -1,0 +1,1 @@
+"""Data files exported under an old count or rate."""
