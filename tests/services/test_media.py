@@ -173,7 +173,7 @@ def test_files_without_timecode_are_laid_by_number_or_from_the_first(
     assert slate.elements.link(shot, "media", "art", "high.####.png", None).align == "number"
     assert slate.elements.link(shot, "media", "art", "low.####.png", None).align == "first"
     codes = {said.code for said in slate.elements.linked(shot)[0].line.messages}
-    assert codes == {"media.size"}
+    assert codes == {"media.size", "media.primaries"}
 
 
 def test_a_hand_off_says_what_it_writes_and_writes_it(

@@ -1,5 +1,6 @@
 """The match: what each check finds, in figures, and what would put it right."""
 
+import dataclasses
 import inspect
 from fractions import Fraction
 
@@ -12,8 +13,10 @@ from zero_slate.core.checks import canvas, colour, media, picture, time
 from zero_slate.core.checks.finding import Finding, Severity, State
 from zero_slate.core.checks.match import CHECKS, match, written
 from zero_slate.core.colour.viewing import Viewing
+from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.media.alignment import lead, left_aside
 from zero_slate.core.media.element import Align
-from zero_slate.core.media.header import BrokenFrame, OddFrame
+from zero_slate.core.media.header import BrokenFrame, OddFrame, Window
 from zero_slate.core.presentation.cut_table import cut_row
 from zero_slate.core.presentation.meanings import MEANINGS
 from zero_slate.core.settings.index import SETTINGS
@@ -232,9 +235,67 @@ def test_files_that_disagree_are_found() -> None:
         "media.unreadable",
         "media.duplicate",
         "media.timecode-jumps",
+        "media.timecode-aside",
     ]
     assert "Frame 1030" in the("media.odd-frame", context).sentence.text
     assert "Frame 1050" in the("media.unreadable", context).sentence.text
+
+
+@pytest.mark.parametrize(
+    ("about", "event", "words"),
+    [
+        ({"timecode": "00:00:00:00"}, EVENT, "is 4 h 31 min away"),
+        ({"timecode": "04:31:09:30"}, EVENT, "reads 04:31:09:30: 04:31:09:30 has 30 frames"),
+        ({"timecode": "00:00:00:00"}, None, "is 00:00:00:00 on frame 1001"),
+        (
+            {"rate": FrameRate(Fraction(30))},
+            EVENT,
+            "counts 30 frames a second, the edit's source 24",
+        ),
+        # 24 and 24000/1001 have the same labels, and are laid by them.
+        ({"rate": FrameRate(Fraction(24))}, EVENT, ""),
+    ],
+)
+def test_a_timecode_that_can_not_serve_is_left_aside(
+    about: dict[str, object], event: CutEvent | None, words: str
+) -> None:
+    laid = plate(header=header(**about)).media  # type: ignore[arg-type]
+    said = left_aside(laid, event, SETUP.rate)
+    assert said.replace("begins at 00:00:00:00, ", "is ").startswith(words)
+    assert bool(said) == bool(words)
+    assert (lead(laid, event) is None) == (bool(words) or event is None)
+
+
+def test_drop_frame_is_not_laid_by_labels_that_do_not_drop() -> None:
+    ntsc = FrameRate(Fraction(30000, 1001))
+    event = dataclasses.replace(EVENT, source_rate=ntsc, source_drop=False)
+    laid = plate(header=header(rate=ntsc, timecode="04:31:09;09")).media
+    assert left_aside(laid, event, ntsc) == "is drop-frame, the edit's source non-drop"
+    same = plate(header=header(rate=ntsc, timecode="00:00:01:00"), jumps=tuple(range(1002, 1109)))
+    assert left_aside(same.media, event, ntsc) == "is 00:00:01:00 on every frame"
+
+
+def test_windows_primaries_and_notes_are_found() -> None:
+    other = plate(
+        header=header(
+            window=Window(-8, -8, 1936, 1090), primaries="BT.709", notes=("its rate is odd",)
+        ),
+        odd=tuple(
+            OddFrame(frame, "data window", f"{frame} × 9 at 0, 0", "not stated")
+            for frame in range(1002, 1102)
+        ),
+    )
+    said = {f.code: f.sentence.text for f in match(context_for(SETUP, other)).findings}
+    assert said["media.data-window"] == (
+        "plate.####.exr has 8 px left and right, 8 px above, 2 px below of overscan: "
+        "its data window is 1936 × 1090 at -8, -8."
+    )
+    assert said["media.odd-window"].startswith("100 frames have another data window than the rest")
+    assert "are BT.709, those of ACEScg ACES AP1" in said["media.primaries"]
+    assert said["media.note"] == "plate.####.exr: its rate is odd."
+    cropped = plate(header=header(window=Window(0, 100, 1920, 880)))
+    said_of = the("media.data-window", context_for(SETUP, cropped)).sentence.text
+    assert "has no pixels in 100 px above and below" in said_of
 
 
 def test_files_that_follow_the_edit_are_only_noted() -> None:

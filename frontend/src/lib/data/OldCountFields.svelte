@@ -56,7 +56,7 @@
 <div class="flex flex-wrap items-start gap-x-8 gap-y-2 pt-3">
 	{@render columns('columns', old.columns.length ? 'Frames are in' : 'Choose what holds frames')}
 	{@render columns('lengths', 'Lengths, rescaled but not shifted, are in')}
-	<label class="self-end text-sm">
+	<label class="flex items-center gap-1.5 self-end text-sm">
 		<input type="checkbox" class="accent-ink" bind:checked={old.leaves} />
 		leave rows without a number as they are
 	</label>

@@ -4,10 +4,11 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil, floor
 
+from zero_slate.core.base.figures import clock_time
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import FAR_APART, CutEvent
 from zero_slate.core.media.element import Align, Element, Role
-from zero_slate.core.media.header import Media
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.frames import FrameRange, gaps
 from zero_slate.core.time.rate import FrameRate
@@ -47,23 +48,67 @@ def first_timecode(media: Media, rate: FrameRate) -> Timecode | None:
         return None
 
 
+def serving_timecode(media: Media, event: CutEvent | None, rate: FrameRate) -> Timecode | None:
+    """Return the timecode of a media's first frame where it can tell where the media lies.
+
+    It is at the event's source rate, where there is an event. None where there is none, and where
+    one has to be left aside, as `left_aside` says.
+    """
+    if media.header.timecode is None or left_aside(media, event, rate):
+        return None
+    try:
+        return Timecode.parse(media.header.timecode, _label_rate(media, event, rate))
+    except Refusal:
+        return None
+
+
+def left_aside(media: Media, event: CutEvent | None, rate: FrameRate) -> str:
+    """Say why a media's timecode can't serve; empty where it can, or where there is none."""
+    label = media.header.timecode
+    if label is None:
+        return ""
+    own = media.header.rate or rate
+    try:
+        first = Timecode.parse(label, _label_rate(media, event, rate))
+    except Refusal as refusal:
+        return f"reads {label}: {str(refusal).rstrip('.')}"
+    if len(media.jumps) == media.count - 1 > 1:
+        return f"is {label} on every frame"
+    if event is None:
+        numbered = media.kind is MediaKind.SEQUENCE and media.first > 1
+        return f"is {label} on frame {media.first}" if numbered and not first.frames else ""
+    source = event.source_rate
+    if own.nominal != source.nominal:
+        return f"counts {own.nominal} frames a second, the edit's source {source.nominal}"
+    if first.drop != event.source_drop and source.has_drop_frame:
+        kinds = ("non-drop", "drop-frame")
+        return f"is {kinds[first.drop]}, the edit's source {kinds[event.source_drop]}"
+    apart = first.rate.seconds(_gap(first, media, event))
+    if apart > FAR_APART:
+        return f"begins at {label}, {clock_time(apart)} away from what the edit shows"
+    return ""
+
+
+def _label_rate(media: Media, event: CutEvent | None, rate: FrameRate) -> FrameRate:
+    """Return the rate that labels are read at: rates of one nominal have the same labels."""
+    own = media.header.rate or (event.source_rate if event else rate)
+    if event is not None and own.nominal == event.source_rate.nominal:
+        return event.source_rate
+    return own
+
+
+def _gap(first: Timecode, media: Media, event: CutEvent) -> int:
+    """Return how many frames lie between a media and what the edit shows of its source."""
+    last = first.frames + media.last - media.first
+    return max(first.frames - event.source.last, event.source.first - last)
+
+
 def lead(media: Media, event: CutEvent | None) -> int | None:
     """Return how many frames of a media come before the cut, by timecode, where that is known."""
     if event is None or event.speed != 1:
         return None
-    if media.header.rate not in (None, event.source_rate):
-        return None  # labels of two rates don't count the same moments
-    first = first_timecode(media, event.source_rate)
-    if first is None or not serves(first, media, event):
-        return None
-    return event.source.first - first.frames
-
-
-def serves(first: Timecode, media: Media, event: CutEvent) -> bool:
-    """Return whether a media's timecode can tell where it lies: one far from the event can't."""
-    last = first.frames + media.last - media.first
-    gap = max(first.frames - event.source.last, event.source.first - last)
-    return first.rate.seconds(gap) <= FAR_APART
+    first = serving_timecode(media, event, event.source_rate)
+    return None if first is None else event.source.first - first.frames
 
 
 def place(

@@ -9,6 +9,9 @@ from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.time.frames import FrameRange, total
 from zero_slate.core.time.rate import FrameRate
 
+# What is shown for what a file doesn't say.
+NOT_SAID = "not stated"
+
 
 class MediaKind(StrEnum):
     """How a thing lies on disk."""
@@ -27,8 +30,35 @@ class Channel:
 
 
 @dataclass(frozen=True, slots=True)
+class Window:
+    """A rectangle of pixels: its first column and row, and its size."""
+
+    x: int
+    y: int
+    width: int
+    height: int
+
+    def __str__(self) -> str:
+        return f"{self.width} × {self.height} at {self.x}, {self.y}"
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """One picture of a file that holds several: its name, the view it is of, its channels."""
+
+    name: str
+    view: str
+    channels: tuple[Channel, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Header:
-    """What one picture file or movie says. None stands for what it doesn't say."""
+    """What one picture file or movie says. None stands for what it doesn't say.
+
+    `size` is the picture's format: of a file with windows its display window. `window` is its data
+    window where that is another, counted from the format's corner. `parts` are there where there
+    are several; `channels` are the first one's. `notes` say what was made of odd values.
+    """
 
     size: Size
     channels: tuple[Channel, ...]
@@ -39,10 +69,18 @@ class Header:
     bits: int | None = None
     compression: str | None = None
     color_space: str | None = None
+    window: Window | None = None
+    parts: tuple[Part, ...] = ()
+    views: tuple[str, ...] = ()
+    tiles: Size | None = None
+    primaries: str | None = None
+    transfer: str | None = None
+    orientation: str | None = None
+    notes: tuple[str, ...] = ()
 
     def shown(self) -> dict[str, str]:
         """Return each thing a header says, named and written for people, in order."""
-        return {
+        said = {
             "size": str(self.size),
             "pixel aspect": _say(self.pixel_aspect and write_ratio(self.pixel_aspect)),
             "rate": _say(self.rate),
@@ -51,6 +89,17 @@ class Header:
             "compression": _say(self.compression),
             "colour tag": _say(self.color_space),
         }
+        # Most files have none of these: what isn't there isn't shown.
+        seldom = {
+            "data window": self.window,
+            "parts": ", ".join(part.name or f"part {n}" for n, part in enumerate(self.parts, 1)),
+            "views": ", ".join(self.views),
+            "tiles": self.tiles,
+            "primaries": self.primaries,
+            "transfer": self.transfer,
+            "orientation": self.orientation,
+        }
+        return said | {what: str(value) for what, value in seldom.items() if value}
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +127,8 @@ class Media:
     `present` are the numbers in the files' own names (a movie's frames count from 0);
     `timecode` in `header` is that of the first frame present. `jumps` are the frames whose
     timecode doesn't follow on the frame before. `pixel_fields` is the scan that the pixels
-    themselves show, where they were looked at and are clear.
+    themselves show, where they were looked at and are clear. `tiled` are tiles of one picture, not
+    frames: they have no gaps. `stamp` tells the files apart from what they are once changed.
     """
 
     name: str
@@ -92,6 +142,8 @@ class Media:
     duplicates: tuple[int, ...] = ()
     other_paddings: tuple[int, ...] = ()
     pixel_fields: ScanMode | None = None
+    tiled: bool = False
+    stamp: str = ""
 
     @property
     def count(self) -> int:
@@ -118,4 +170,4 @@ def channel_words(channels: tuple[Channel, ...]) -> str:
 
 
 def _say(value: object) -> str:
-    return str(value) if value else "not stated"
+    return str(value) if value else NOT_SAID

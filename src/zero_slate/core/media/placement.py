@@ -125,7 +125,7 @@ def placement_words(placed_picture: PlacedPicture, canvas: Raster) -> str:
         placed.y,
         canvas.height - placed.y - placed.height,
     )
-    cut, bars = _sides([-edge for edge in edges]), _sides(edges)
+    cut, bars = sides_words([-edge for edge in edges]), sides_words(edges)
     if cut:
         parts.append(f"cut off by {cut}")
     if bars:
@@ -133,8 +133,11 @@ def placement_words(placed_picture: PlacedPicture, canvas: Raster) -> str:
     return ", ".join(parts)
 
 
-def _sides(edges: Sequence[Fraction]) -> str:
-    """Write the edges over 0: left and right, above and below, together where they are equal."""
+def sides_words(edges: Sequence[Fraction | int]) -> str:
+    """Write those of the edges left, right, above and below that are over 0.
+
+    Two sides that are equal are written together.
+    """
     said = []
     for (first, second), both, alone in (
         (edges[:2], "left and right", ("on the left", "on the right")),
@@ -148,5 +151,5 @@ def _sides(edges: Sequence[Fraction]) -> str:
     return ", ".join(said)
 
 
-def _pixels(value: Fraction) -> str:
+def _pixels(value: Fraction | int) -> str:
     return f"{decimal(value, 2, trim=True)} px"

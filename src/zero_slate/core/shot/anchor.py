@@ -6,7 +6,7 @@ from typing import ClassVar
 from pydantic import ConfigDict, StrictInt
 
 from zero_slate.core.cut.events import FAR_APART, CutEvent
-from zero_slate.core.media.alignment import first_timecode, lead
+from zero_slate.core.media.alignment import lead, serving_timecode
 from zero_slate.core.media.element import Align, Element
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.time.cadence import RateUse
@@ -61,7 +61,7 @@ def anchor_of(
         ahead = ahead if from_plate is None else from_plate
         if plate.rate in (None, setup.rate) or plate.use is RateUse.FRAME:
             file = _file_at_cut(plate, setup, from_plate, shift)
-            label = first_timecode(plate.media, event.source_rate if event else setup.rate)
+            label = serving_timecode(plate.media, event, setup.rate)
             if label is not None:
                 timecode = label.frames + file - plate.media.first
     if event is not None:

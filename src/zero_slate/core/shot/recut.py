@@ -6,7 +6,7 @@ from math import ceil, floor
 from zero_slate.core.base.figures import counted
 from zero_slate.core.cut.comparison import CutChange, RecutShot, covered
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.media.alignment import first_timecode, serves
+from zero_slate.core.media.alignment import serving_timecode
 from zero_slate.core.shot.anchor import ClipSource
 from zero_slate.core.shot.change import change
 from zero_slate.core.shot.context import ShotContext
@@ -124,8 +124,8 @@ def held_source(
     """Return the source frames that a shot's plate, or else its clip, holds; None if not known."""
     plate, setup = context.plate, content.setup
     if plate is not None:
-        first = first_timecode(plate.media, event.source_rate)
-        if first is None or not serves(first, plate.media, event):
+        first = serving_timecode(plate.media, event, event.source_rate)
+        if first is None:
             return None
         later = first.frames - plate.media.first
         return tuple(run.moved(later) for run in plate.media.present)

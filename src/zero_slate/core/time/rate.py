@@ -159,6 +159,19 @@ def read_rate(text: str) -> RateReading:
     return RateReading(FrameRate(exact), _interlaced(kind), kind == "psf")
 
 
+def broadcast_rate(said: Fraction) -> tuple[FrameRate, str]:
+    """Take a ratio from a file, and say where it is one of the broadcast rates rounded.
+
+    23976/1000 is what some write for 24000/1001. Raises RateRefusal for one out of limits.
+    """
+    exact = _near_ntsc(said)
+    note = ""
+    if exact != said:
+        written = f"{said.numerator}/{said.denominator}"
+        note = f"its rate reads {written}, a rounded {exact}: it is taken as that"
+    return FrameRate(exact), note
+
+
 def _interlaced(kind: str) -> bool | None:
     return {"": None, "i": True}.get(kind, False)
 

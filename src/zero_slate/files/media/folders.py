@@ -2,16 +2,18 @@
 
 import os
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from hashlib import blake2b
 from pathlib import Path
 
 import fileseq
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.media.header import Media
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media import movies, pictures
 from zero_slate.files.media.movies import UnreadableMovie
+from zero_slate.files.media.names import are_tiles, is_numbered, numbered_alone, shown_name
 from zero_slate.files.media.pictures import Progress, UnreadablePicture, read_sequence
 
 
@@ -26,16 +28,26 @@ class Found:
     padding: int = 0
     other_paddings: tuple[int, ...] = ()
     duplicates: tuple[int, ...] = ()
+    tiles: bool = False
 
     def stamp(self) -> tuple[tuple[int, int], ...]:
         """Return size and time of every file: what tells that they were not changed."""
         stats = (os.stat(self.folder / name) for name in self.files.values())
         return tuple((stat.st_size, stat.st_mtime_ns) for stat in stats)
 
+    def digest(self) -> str:
+        """Return a short digest of the stamp, which is kept; empty where a file is gone."""
+        try:
+            said = "".join(f"{size},{time};" for size, time in self.stamp())
+        except OSError:
+            return ""
+        return f"{len(self.files)}-{blake2b(said.encode(), digest_size=8).hexdigest()}"
+
     def read(self, progress: Progress | None = None) -> Media:
         """Read the headers of all files. Raises UnreadablePicture or UnreadableMovie."""
         try:
-            return self._read(progress)
+            stamp = self.digest()
+            return replace(self._read(progress), stamp=stamp)
         except Refusal:
             raise
         except FAILURES as error:
@@ -44,8 +56,9 @@ class Found:
 
     def _read(self, progress: Progress | None) -> Media:
         if self.movie:
-            return movies.read_movie(self.folder / self.name)
-        return read_sequence(
+            (file,) = self.files.values()
+            return replace(movies.read_movie(self.folder / file), name=self.name)
+        media = read_sequence(
             self.name,
             self.folder,
             self.files,
@@ -54,6 +67,9 @@ class Found:
             duplicates=self.duplicates,
             progress=progress,
         )
+        if self.tiles:
+            return replace(media, kind=MediaKind.STILL, tiled=True)
+        return media
 
 
 def find(names: list[str], folder: Path) -> list[Found]:
@@ -63,9 +79,13 @@ def find(names: list[str], folder: Path) -> list[Found]:
     for name in names:
         ending = "." + name.rpartition(".")[2].lower()
         if ending in movies.EXTENSIONS:
-            found.append(Found(name, folder, {0: name}, movie=True))
-        elif ending in pictures.EXTENSIONS:
+            found.append(Found(shown_name(name), folder, {0: name}, movie=True))
+        elif ending not in pictures.EXTENSIONS:
+            continue
+        elif is_numbered(name.rpartition(".")[0]):
             stills.append(name)
+        else:
+            found.append(Found(shown_name(name), folder, {0: name}))
     found.extend(_sequences(stills, folder))
     return sorted(found, key=lambda each: each.name)
 
@@ -101,12 +121,17 @@ def _one(
             else:
                 files[frame] = f"{base}{str(number).zfill(width)}{ending}"
     padding, *others = (max(1, int(s.zfill()) - dashed) for s in fullest_first)
+    base += "-" if dashed else ""
+    if len(files) == 1 and not numbered_alone(base, padding):
+        (file,) = files.values()
+        return Found(shown_name(file), folder, {0: file})
     return Found(
-        f"{base}{'-' if dashed else ''}{'#' * padding}{ending}",
+        shown_name(f"{base}{'#' * padding}{ending}"),
         folder,
         files,
         False,
         padding,
         tuple(sorted({other for other in others if other != padding})),
         tuple(sorted(duplicates)),
+        are_tiles(base, files),
     )

@@ -2,19 +2,23 @@
 
 from dataclasses import replace
 from fractions import Fraction
+from itertools import pairwise
 from pathlib import Path
 from typing import Any
 
 import av
 
+from zero_slate.core.base.figures import counted, decimal
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.media.header import Channel, Header, Media, MediaKind
 from zero_slate.core.time.frames import FrameRange
-from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.rate import FrameRate, broadcast_rate
+from zero_slate.files.media.colour_tags import PRIMARIES, TRANSFERS
 from zero_slate.files.media.fields import seen_scan
 from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.media.whole import movie_breaks_off
 
 EXTENSIONS = frozenset(
     f".{ending}"
@@ -29,8 +33,10 @@ _FIELD_ORDERS = {
     4: ScanMode.LOWER_FIRST,
     5: ScanMode.UPPER_FIRST,
 }
-# ITU-T H.273 colour primaries, by the standard that defines them.
-_PRIMARIES = {1: "BT.709", 5: "BT.601 625", 6: "BT.601 525", 9: "BT.2020", 12: "P3 D65"}
+# Frames whose lengths differ by more than this share of the usual one run at no one rate.
+_VARIES = 0.05
+# Containers that keep time in thousandths can't tell less apart.
+_ROUNDED = 2
 
 
 class UnreadableMovie(Refusal):
@@ -42,48 +48,136 @@ def read_movie(path: Path) -> Media:
     if other := no_plain_file(path):
         raise UnreadableMovie(other)
     try:
+        reason = movie_breaks_off(path)
+        if reason:
+            raise UnreadableMovie(reason)
         with av.open(str(path)) as container:
-            if not container.streams.video:
-                raise UnreadableMovie("the movie has no picture in it")
-            media = _read(path.name, container, container.streams.video[0])
+            media = _read(path.name, container)
     except (av.error.FFmpegError, OSError) as error:
-        reason = getattr(error, "strerror", None) or str(error)
-        raise UnreadableMovie(f"it is no movie that can be read ({reason.lower()})") from error
+        raise UnreadableMovie(_why(error)) from error
     return replace(media, pixel_fields=seen_scan(path))
 
 
-def _read(name: str, container: Any, stream: Any) -> Media:
+def _why(error: Exception) -> str:
+    if isinstance(error, PermissionError):
+        return "it may not be opened by this user"
+    reason = getattr(error, "strerror", None) or str(error)
+    return f"it is no movie that can be read ({reason.lower()})"
+
+
+def _read(name: str, container: Any) -> Media:
+    notes: list[str] = []
+    stream = _picture(container, notes)
     codec = stream.codec_context
-    rate = stream.average_rate or stream.base_rate
-    frames = stream.frames or _count(container, stream)
+    frames = _count(container, stream, notes)
     if not frames:
         raise UnreadableMovie("the movie has no frames")
+    rate, note = _rate(stream)
+    if note:
+        notes.append(note)
+    said = stream.sample_aspect_ratio or codec.sample_aspect_ratio
+    aspect = Fraction(said) if said else None
+    size = Size(codec.width, codec.height)
+    turned = _turned(container, stream)
+    if turned in (90, 270):
+        size, aspect = Size(size.height, size.width), 1 / aspect if aspect else None
     pixels = codec.format
-    aspect = stream.sample_aspect_ratio or codec.sample_aspect_ratio
     header = Header(
-        Size(codec.width, codec.height),
-        tuple(Channel(n, f"{c.bits}-bit") for n, c in zip("YUVA", pixels.components, strict=False))
-        if not pixels.is_rgb
-        else tuple(Channel(n, f"{pixels.components[0].bits}-bit") for n in "RGB"),
-        Fraction(aspect) if aspect else None,
-        FrameRate(Fraction(rate)) if rate else None,
+        size,
+        tuple(Channel(name, f"{each.bits}-bit") for name, each in _channels(pixels)),
+        aspect,
+        rate,
         _timecode(container),
         _FIELD_ORDERS.get(int(codec.field_order)),
         pixels.components[0].bits,
         f"{codec.name} {pixels.name}",
-        _PRIMARIES.get(int(codec.color_primaries)),
+        None,
+        primaries=PRIMARIES.get(int(codec.color_primaries)),
+        transfer=TRANSFERS.get(int(codec.color_trc)),
+        orientation=f"turned {turned}°" if turned else None,
+        notes=tuple(notes),
     )
     return Media(name, MediaKind.MOVIE, header, (FrameRange(0, frames - 1),))
 
 
-def _count(container: Any, stream: Any) -> int:
-    """Count the packets with pixels, for containers that don't say how many frames they have."""
-    return sum(1 for packet in container.demux(stream) if packet.size)
+def _channels(pixels: Any) -> list[tuple[str, Any]]:
+    """Return the names of a pixel format's components: the last of two or of four is alpha."""
+    names = "RGBA" if pixels.is_rgb else "YA" if len(pixels.components) == 2 else "YUVA"
+    return list(zip(names, pixels.components, strict=False))
+
+
+def _picture(container: Any, notes: list[str]) -> Any:
+    """Return the stream of the largest picture; a cover that is attached is none."""
+    streams = [
+        each
+        for each in container.streams.video
+        if not each.disposition & av.stream.Disposition.attached_pic
+    ] or list(container.streams.video)
+    if not streams:
+        raise UnreadableMovie("the movie has no picture in it")
+    largest = max(streams, key=lambda each: each.codec_context.width * each.codec_context.height)
+    if len(streams) > 1:
+        size = Size(largest.codec_context.width, largest.codec_context.height)
+        notes.append(f"of its {len(streams)} pictures the largest is read, {size}")
+    return largest
+
+
+def _rate(stream: Any) -> tuple[FrameRate | None, str]:
+    said = stream.average_rate or stream.base_rate
+    try:
+        return broadcast_rate(Fraction(said)) if said else (None, "")
+    except Refusal as refusal:
+        return None, f"its rate is left aside: {refusal}"
+
+
+def _count(container: Any, stream: Any, notes: list[str]) -> int:
+    """Count the frames that play; what an edit list leaves out doesn't.
+
+    Without an index of all frames the packets with pixels are counted.
+    """
+    index = stream.index_entries
+    whole = len(index) >= (stream.frames or 1) and len(index) > 1
+    if not whole:
+        times = [
+            packet.dts or 0
+            for packet in container.demux(stream)
+            if packet.size and not packet.is_discard
+        ]
+    else:
+        times = [entry.timestamp for entry in index if not entry.is_discard]
+        left_out = len(index) - len(times)
+        if left_out:
+            notes.append(
+                f"{counted(left_out, 'frame')} of its file {'is' if left_out == 1 else 'are'} "
+                "left out by its edit list"
+            )
+    _tell_varying(times, stream.time_base, notes)
+    return len(times)
+
+
+def _tell_varying(times: list[int], base: Fraction | None, notes: list[str]) -> None:
+    """Say between which rates frames come, where they don't come at one."""
+    steps = [b - a for a, b in pairwise(sorted(times)) if b > a]
+    if not steps or not base:
+        return
+    least, most = min(steps), max(steps)
+    if most - least > max(_ROUNDED, most * _VARIES):
+        rates = [decimal(1 / (step * Fraction(base)), 2, trim=True) for step in (most, least)]
+        notes.append(f"its rate varies, from {rates[0]} to {rates[1]} frames a second")
+
+
+def _turned(container: Any, stream: Any) -> int:
+    """Return by how many degrees to the right a movie is to be turned when it is shown."""
+    try:
+        frame = next(container.decode(stream), None)
+    except (av.error.FFmpegError, StopIteration):
+        return 0
+    return -int(frame.rotation) % 360 if frame is not None else 0
 
 
 def _timecode(container: Any) -> str | None:
     for holder in (*container.streams, container):
-        label = holder.metadata.get("timecode")
-        if label:
-            return str(label)
+        for key, label in holder.metadata.items():
+            if key.lower() == "timecode" and label:
+                return str(label)
     return None

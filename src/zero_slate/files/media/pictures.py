@@ -4,20 +4,32 @@ from collections import Counter
 from collections.abc import Callable, Iterable, Mapping
 from fractions import Fraction
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 import OpenImageIO as oiio
 
 from zero_slate.core.base.ratio import pixel_aspect_from_float
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import quoted
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.media.header import BrokenFrame, Channel, Header, Media, MediaKind, OddFrame
+from zero_slate.core.media.header import (
+    NOT_SAID,
+    BrokenFrame,
+    Channel,
+    Header,
+    Media,
+    MediaKind,
+    OddFrame,
+    Part,
+    Window,
+)
 from zero_slate.core.time.frames import runs
-from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.rate import FrameRate, broadcast_rate
 from zero_slate.core.time.timecode import Timecode
 from zero_slate.files.failures import FAILURES, damaged
-from zero_slate.files.media.complete import Completeness
+from zero_slate.files.media.colour_tags import ColourTags, colour_tags
 from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.media.whole import Completeness
 
 EXTENSIONS = frozenset(
     f".{ending}"
@@ -30,8 +42,39 @@ EXTENSIONS = frozenset(
 # Told of each file read: how many so far. Raising from it stops the reading.
 Progress = Callable[[int], None]
 
-# What a header says, as the library gives it: cheap to compare a thousand times over.
-_Raw = tuple[Any, ...]
+# A file with more parts than this is read no further.
+MOST_PARTS = 256
+# Attributes that a rate may stand in: DPX has one for film and one for television.
+_RATES = ("FramesPerSecond", "dpx:FrameRate", "dpx:TemporalFrameRate")
+# Exif's orientations (CIPA DC-008), as they are to be shown.
+_ORIENTATIONS = {
+    2: "mirrored",
+    3: "turned 180°",
+    4: "mirrored top to bottom",
+    5: "mirrored and turned 90° left",
+    6: "turned 90° right",
+    7: "mirrored and turned 90° right",
+    8: "turned 90° left",
+}
+_ON_ITS_SIDE = (5, 6, 7, 8)
+
+
+class _Raw(NamedTuple):
+    """What a header says, as the library gives it: cheap to compare a thousand times over."""
+
+    display: tuple[int, int, int, int]
+    data: tuple[int, int, int, int]
+    names: tuple[str, ...]
+    formats: tuple[str, ...]
+    aspect: Any
+    rate: Any
+    bits: int | None
+    compression: str | None
+    tags: ColourTags
+    parts: tuple[Part, ...]
+    views: Any
+    tiles: tuple[int, int]
+    orientation: int | None
 
 
 class UnreadablePicture(Refusal):
@@ -81,7 +124,8 @@ def read_sequence(
         first = broken[0]
         raise UnreadablePicture(f"No frame of {name} can be read; frame {first.frame}: {first.why}")
     common = _most_common(read, known)
-    header = _header(common, timecodes[min(read)])
+    first_read = min(read)
+    header = _header(common, _at_first(timecodes[first_read], first_read - min(files), common))
     odd = tuple(_odd(read, common, header))
     kind = MediaKind.SEQUENCE if len(files) > 1 or padding else MediaKind.STILL
     return Media(
@@ -98,6 +142,18 @@ def read_sequence(
     )
 
 
+def _at_first(packed: int | None, later: int, raw: _Raw) -> int | None:
+    """Return the timecode of a sequence's first frame, where that one itself can't be read."""
+    if packed is None or not later:
+        return packed
+    rate, _ = _rate(raw.rate)
+    try:
+        label = Timecode.parse(timecode_label(packed), rate or FrameRate(Fraction(24)))
+    except Refusal:
+        return None
+    return packed_timecode(str(label + -later))
+
+
 def _most_common(read: Mapping[int, _Raw], known: Mapping[_Raw, _Raw]) -> _Raw:
     """Return the header that most frames have; where two have as many, the first there is."""
     if len(known) == 1:
@@ -112,29 +168,61 @@ def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
     picture = oiio.ImageInput.open(path)
     if picture is None:
         raise UnreadablePicture(_plain(oiio.geterror(), path))
-    spec = picture.spec()
-    kind = picture.format_name()
-    picture.close()
+    try:
+        spec = picture.spec()
+        kind = picture.format_name()
+        parts = _parts_of(picture) if (spec.getattribute("oiio:subimages") or 1) > 1 else ()
+    finally:
+        picture.close()
     reason = completeness.breaks_off(path, kind)
     if reason:
         raise UnreadablePicture(reason)
     said = spec.getattribute
     timecode = said("smpte:TimeCode")
-    formats = spec.channelformats
+    tags = colour_tags(path, kind, said)
+    # Only OpenEXR keeps a display window; elsewhere an offset is where a picture is to be printed.
+    whole = (0, 0, spec.width, spec.height)
+    display = (spec.full_x, spec.full_y, spec.full_width, spec.full_height)
     return (
-        (
-            spec.width,
-            spec.height,
+        _Raw(
+            display if kind == "openexr" else whole,
+            (spec.x, spec.y, spec.width, spec.height) if kind == "openexr" else whole,
             tuple(spec.channelnames),
-            tuple(map(str, formats)) if formats else str(spec.format),
+            _formats(spec),
             said("PixelAspectRatio"),
-            said("FramesPerSecond") or said("dpx:FrameRate"),
+            _first_said(said, _RATES),
             said("oiio:BitsPerSample"),
             said("compression"),
-            said("oiio:ColorSpace"),
+            tags,
+            parts,
+            said("multiView"),
+            (spec.tile_width, spec.tile_height),
+            said("Orientation"),
         ),
-        timecode[0] if timecode else None,
+        timecode[0] if isinstance(timecode, tuple) and timecode else None,
     )
+
+
+def _formats(spec: Any) -> tuple[str, ...]:
+    if spec.channelformats:
+        return tuple(map(str, spec.channelformats))
+    return (str(spec.format),) * len(spec.channelnames)
+
+
+def _parts_of(picture: Any) -> tuple[Part, ...]:
+    """Return every picture of a file that holds several: of a multi-part EXR, each part."""
+    found: list[Part] = []
+    while len(found) < MOST_PARTS and picture.seek_subimage(len(found), 0):
+        spec = picture.spec()
+        names = zip(spec.channelnames, _formats(spec), strict=True)
+        channels = tuple(Channel(name, _type(kind, None)) for name, kind in names)
+        said = spec.getattribute
+        found.append(Part(str(said("oiio:subimagename") or ""), str(said("view") or ""), channels))
+    return tuple(found)
+
+
+def _first_said(said: Callable[[str], Any], names: Iterable[str]) -> Any:
+    return next((value for name in names if (value := said(name))), None)
 
 
 def _plain(error: str, path: str) -> str:
@@ -150,35 +238,71 @@ def _plain(error: str, path: str) -> str:
 
 
 def _header(raw: _Raw, timecode: int | None) -> Header:
-    width, height, names, formats, aspect, rate, bits, compression, space = raw
-    types = formats if isinstance(formats, tuple) else (formats,) * len(names)
+    left, top, width, height = raw.display
+    x, y, *data = raw.data
+    notes: list[str] = []
+    aspect = _aspect(raw.aspect, notes)
+    rate, note = _rate(raw.rate)
+    size, turned = Size(width, height), _ORIENTATIONS.get(raw.orientation or 1)
+    if turned and raw.orientation in _ON_ITS_SIDE:
+        size, aspect = Size(height, width), 1 / aspect if aspect else None
+    views = tuple(map(str, raw.views)) if isinstance(raw.views, tuple | list) else ()
+    if not views:
+        views = tuple(dict.fromkeys(part.view for part in raw.parts if part.view))
     return Header(
-        Size(width, height),
-        tuple(Channel(name, _type(kind, bits)) for name, kind in zip(names, types, strict=True)),
-        pixel_aspect_from_float(aspect) if aspect else None,
-        _rate(rate),
+        size,
+        tuple(
+            Channel(name, _type(kind, raw.bits))
+            for name, kind in zip(raw.names, raw.formats, strict=True)
+        ),
+        aspect,
+        rate,
         timecode_label(timecode) if timecode is not None else None,
         None,
-        bits or None,
-        compression,
-        space,
+        raw.bits or None,
+        raw.compression,
+        raw.tags.tag,
+        Window(x - left, y - top, *data) if raw.data != raw.display else None,
+        raw.parts,
+        views,
+        Size(*raw.tiles) if all(raw.tiles) else None,
+        raw.tags.primaries,
+        raw.tags.transfer,
+        turned,
+        tuple(notes) + ((note,) if note else ()),
     )
+
+
+def _aspect(said: Any, notes: list[str]) -> Fraction | None:
+    """Return a pixel aspect; one that can't be is left aside, and noted."""
+    if not said:
+        return None
+    try:
+        return pixel_aspect_from_float(said)
+    except (Refusal, ValueError, TypeError, ArithmeticError):
+        notes.append(f"its pixel aspect reads {said}, which none can be: it is left aside")
+        return None
 
 
 def _type(kind: str, bits: int | None) -> str:
     """Return the type of a sample; whole numbers by their bits, as the trade says them."""
     if kind in ("half", "float", "double"):
         return kind
+    if kind.removeprefix("u") == "int":
+        return "32-bit integer"
     return f"{bits or kind.removeprefix('u').removeprefix('int')}-bit"
 
 
-def _rate(said: Any) -> FrameRate | None:
+def _rate(said: Any) -> tuple[FrameRate | None, str]:
+    """Return a rate and what is to be noted of it; None for what is none."""
+    if not said:
+        return None, ""
     try:
         if isinstance(said, tuple):
-            return FrameRate(Fraction(*said)) if said[1] else None
-        return FrameRate.from_float(said) if said else None
-    except Refusal:
-        return None
+            return broadcast_rate(Fraction(*said)) if said[1] else (None, "")
+        return FrameRate.from_float(float(said)), ""
+    except (Refusal, ValueError, TypeError, ArithmeticError):
+        return None, f"its rate reads {quoted(str(said))}, which is none: it is left aside"
 
 
 def timecode_label(packed: int) -> str:
@@ -218,9 +342,11 @@ def _odd(read: Mapping[int, _Raw], common: _Raw, header: Header) -> Iterable[Odd
             continue
         if raw not in shown:
             shown[raw] = _header(raw, None).shown()
-        for what, said in shown[raw].items():
-            if said != usual[what]:
-                yield OddFrame(frame, what, said, usual[what])
+        here = shown[raw]
+        for what in usual | here:
+            mine, others = here.get(what, NOT_SAID), usual.get(what, NOT_SAID)
+            if mine != others:
+                yield OddFrame(frame, what, mine, others)
 
 
 def _count(packed: int, rate: FrameRate) -> int | None:

@@ -14,7 +14,14 @@ _KINDS = {
 
 
 def no_plain_file(path: str | Path) -> str | None:
-    """Return what stands at a path where it is no plain file; None where it is, or isn't there."""
+    """Return what stands at a path where it is no plain file; None where it is, or isn't there.
+
+    A name that no library of ours can be given is told as well.
+    """
+    try:
+        str(path).encode()
+    except UnicodeEncodeError:
+        return "its name has bytes that aren't UTF-8, so that it can't be opened: rename it"
     try:
         kind = stat.S_IFMT(os.stat(path).st_mode)
     except OSError:

@@ -16,9 +16,10 @@ LABEL = re.compile(r"\d{1,2}:\d{1,2}:\d{1,2}[:;.,]\d{1,3}")
 BLACK = frozenset(("BL", "BLK", "BLACK"))
 _NUMBER = re.compile(r"\d{1,6}[A-Za-z]?")
 _TRANSITION = re.compile(r"C|D|W\d{0,3}|K[BO]?", re.IGNORECASE)
-_HEADING = re.compile(r"\s*FCM\s*:\s*(NON[- ]?)?DROP", re.IGNORECASE)
-_TITLE = re.compile(r"\s*TITLE\s*:(.*)", re.IGNORECASE)
-_MARK = re.compile(r"\s*\*?\s*(?:LOC|LOCATOR|MARKER)\s*:\s*(\S.*)", re.IGNORECASE)
+_SPEED = re.compile(r"-?(?:\d{1,9}(?:\.\d{0,9})?|\.\d{1,9})")
+_HEADING = re.compile(r"FCM\s*:\s*(NON[- ]?)?DROP", re.IGNORECASE)
+_TITLE = re.compile(r"TITLE\s*:(.*)", re.IGNORECASE)
+_MARK = re.compile(r"(?:LOC|LOCATOR|MARKER)\s*:(.*)", re.IGNORECASE)
 # The words that a comment begins with, and which side of the event it is about.
 _SIDES = {
     "FROM CLIP NAME": ("from", "names"),
@@ -151,8 +152,9 @@ def read_lines(text: str) -> Lines:
                 events.append(Event([entry]))
             continue
         _require_no_event(number, line)
-        heading = _HEADING.match(line)
-        named = None if events or title else _TITLE.match(line)
+        bare = line.strip()
+        heading = _HEADING.match(bare)
+        named = None if events or title else _TITLE.match(bare)
         if heading:
             drop = not heading[1]
             first_drop = drop if first_drop is None else first_drop
@@ -227,11 +229,12 @@ def _belongs(number: int, line: str, event: Event) -> None:
     if words and words[0].upper() == "M2":
         _add_motion(number, words, event)
         return
-    mark = _MARK.match(line)
+    comment = line.strip().lstrip("* \t")
+    mark = _MARK.match(comment)
     if mark:
         event.entries[-1].marks.append(mark[1].strip())
         return
-    said, colon, value = line.strip().lstrip("* ").partition(":")
+    said, colon, value = comment.partition(":")
     if not colon or not value.strip():
         return
     side = _SIDES.get(" ".join(said.upper().removesuffix(" IS").split()))
@@ -242,7 +245,7 @@ def _belongs(number: int, line: str, event: Event) -> None:
 
 def _add_motion(number: int, words: list[str], event: Event) -> None:
     """Add a motion to the line of its reel, of two lines to the one that begins at its label."""
-    speeds = [word for word in words[1:] if re.fullmatch(r"-?(?:\d+\.?\d*|\.\d+)", word)]
+    speeds = [word for word in words[1:] if _SPEED.fullmatch(word)]
     if not speeds:
         return
     # A reel's name may be a number; the speed is the last one.

@@ -114,8 +114,7 @@
 			</h2>
 			<span class="num text-sm text-ink2">{said.frames_before} → {said.frames_after} frames</span>
 			<span class="ml-auto flex gap-5">
-				{#if said.to_ask}<a class="text-red hover:underline" href="/p/{id}/to-ask-for"
-						>{counted(said.to_ask, 'frame')} to ask for</a
+				{#if said.to_ask}<span class="text-red">{counted(said.to_ask, 'frame')} to ask for</span
 					>{/if}
 				<button
 					type="button"
