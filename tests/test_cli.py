@@ -1,6 +1,7 @@
 """The command line: what it prints, and what it exits with."""
 
 import json
+import os
 import subprocess
 import sys
 from pathlib import Path
@@ -54,14 +55,38 @@ def test_check_exits_1_where_something_differs(tmp_path: Path, edit: Path) -> No
     (folder / "round").symlink_to(folder)
     done = run("check", "--edit", edit, "--json", folder)
     assert done.exit_code == 1, done.stderr
-    told = {Path(each["path"]).name: each for each in json.loads(done.stdout)}
+    told = {Path(each["path"]).name: each for each in json.loads(done.stdout)["checked"]}
     assert {f["code"] for f in told["plate.####.exr"]["findings"]} == {
         "media.missing-middle",
         "media.odd-frame",
     }
-    assert {f["code"] for f in told["a.mov"]["findings"]} == {"media.size", "media.rate"}
+    header = told["plate.####.exr"]["header"]
+    assert (header["width"], header["rate"]) == (64, [24000, 1001])
+    assert told["plate.####.exr"]["frames"] == [[1001, 1004], [1006, 1010]]
+    codes = {f["code"] for f in told["a.mov"]["findings"]}
+    assert {"media.size", "media.rate"} <= codes
     assert "no picture" in told["b.exr"]["problem"]
     assert run("check", "--edit", edit, folder / "a.mov").exit_code == 1
+
+
+def test_one_bad_thing_takes_nothing_else_down(tmp_path: Path, edit: Path) -> None:
+    folder = tmp_path / "shots"
+    write_sequence(folder / "a", "plate", range(1001, 1003))
+    (folder / "a" / "up").symlink_to(folder)
+    (folder / "beside").symlink_to(folder / "a")
+    (folder / "away").symlink_to(tmp_path)
+    os.mkfifo(folder / "pipe.exr")
+    done = run("check", "--edit", edit, "--json", folder)
+    assert done.exit_code == 1
+    told = json.loads(done.stdout)
+    assert [Path(each["path"]).name for each in told["checked"]] == ["shots", "plate.####.exr"]
+    assert told["checked"][0]["problem"].startswith("2 entries in it lead outside")
+    done = run("check", "--edit", edit, "--json", folder / "a" / "plate.1001.exr", folder / "gone")
+    assert done.exit_code == 2
+    told = json.loads(done.stdout)
+    assert (len(told["checked"]), told["problem"]) == (1, f"There is no {folder / 'gone'}.")
+    pipe = run("check", "--edit", edit, "--json", folder / "pipe.exr")
+    assert (pipe.exit_code, "a pipe" in pipe.stdout) == (1, True)
 
 
 @pytest.mark.parametrize("bad", ["missing path", "missing edit", "no media", "not an edit"])

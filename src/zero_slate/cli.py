@@ -20,6 +20,7 @@ from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.bundle import read_cut_file
 from zero_slate.files.cuts.reading import LARGEST, read_cut_list
+from zero_slate.files.media.names import shown_name
 from zero_slate.files.setup_files import (
     EditFormatDocument,
     SetupDocument,
@@ -29,6 +30,7 @@ from zero_slate.files.setup_files import (
     write_document,
 )
 from zero_slate.logs import log_to, say
+from zero_slate.services.media.checked_values import checked_values
 from zero_slate.services.media.checking import Checked, check_paths
 from zero_slate.services.media.lines import frames_words
 
@@ -99,17 +101,23 @@ def check(
 
     Exits with 0 when all agree, 1 when something differs, 2 on bad input.
     """
-    checked = []
-    for each in check_paths(read_edit_format(_bytes(edit)), paths):
-        checked.append(each)
-        if not as_json:
-            typer.echo(_checked_text(each))
+    checked: list[Checked] = []
+    bad = ""
+    try:
+        for each in check_paths(read_edit_format(_bytes(edit)), paths):
+            checked.append(each)
+            if not as_json:
+                typer.echo(_checked_text(each))
+    except Refusal as refusal:
+        bad = str(refusal)
+        typer.echo(f"zero-slate: {bad}", err=True)
     differing = sum(not each.agrees for each in checked)
     if as_json:
-        typer.echo(json.dumps([_checked_json(each) for each in checked], indent=2))
-    else:
+        said = {"checked": [checked_values(each) for each in checked], "problem": bad or None}
+        typer.echo(json.dumps(said, indent=2))
+    elif not bad:
         typer.echo(f"{len(checked)} checked, {differing} differ.")
-    raise typer.Exit(1 if differing else 0)
+    raise typer.Exit(2 if bad else 1 if differing else 0)
 
 
 @app.command("read-cut")
@@ -225,25 +233,11 @@ def _readable(path: Path, read: Callable[[Path], bytes]) -> bytes:
 
 
 def _checked_text(checked: Checked) -> str:
+    path = shown_name(str(checked.path))
     if checked.media is None:
-        return f"{checked.path}\n  can't be read: {checked.problem}"
+        return f"{path}\n  can't be read: {checked.problem}"
     media = checked.media
-    head = f"{checked.path}  {media.header.size}  {frames_words(media)} ({media.count})"
+    head = f"{path}  {media.header.size}  {frames_words(media)} ({media.count})"
     if checked.agrees:
         return f"{head}\n  agrees"
     return "\n".join([head, *(f"  {said.severity}: {said.text}" for said in checked.messages)])
-
-
-def _checked_json(checked: Checked) -> dict[str, object]:
-    media = checked.media
-    return {
-        "path": str(checked.path),
-        "agrees": checked.agrees,
-        "problem": checked.problem,
-        "header": media.header.shown() if media else None,
-        "frames": frames_words(media) if media else None,
-        "count": media.count if media else 0,
-        "findings": [
-            {"code": s.code, "severity": str(s.severity), "text": s.text} for s in checked.messages
-        ],
-    }

@@ -158,7 +158,9 @@ def test_a_folder_cannot_be_left(tmp_path: Path) -> None:
     for way in ("..", "out", "in/../../secret", "out/a.exr"):
         with pytest.raises(OutsideVolume):
             inside(root, way)
-    assert list_folder(root, root) == (["b.exr", "in"], [])
+    listing = list_folder(root, root)
+    assert (listing.folders, listing.files) == (["b.exr", "in"], [])
+    assert listing.left_out
     with pytest.raises(CannotRead, match="not there"):
         list_folder(root, root / "gone")
 

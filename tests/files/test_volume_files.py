@@ -18,6 +18,7 @@ from zero_slate.files.media.movies import UnreadableMovie
 from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.volume_files import (
     CannotWrite,
+    Listing,
     OutsideVolume,
     list_folder,
     look_there,
@@ -94,7 +95,7 @@ def test_a_folder_swapped_for_a_link_all_the_while_never_leads_outside(tmp_path:
 def test_pipes_and_devices_are_never_opened(tmp_path: Path) -> None:
     for name in ("pipe.exr", "pipe.mov", "x"):
         os.mkfifo(tmp_path / name)
-    assert list_folder(tmp_path, tmp_path) == ([], [])
+    assert list_folder(tmp_path, tmp_path) == Listing([], [], 3)
     for found in find(["pipe.exr", "pipe.mov"], tmp_path):
         with pytest.raises((UnreadablePicture, UnreadableMovie), match="a pipe, which is never"):
             found.read()

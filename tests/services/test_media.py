@@ -1,6 +1,7 @@
 """Files: folders on volumes, how they agree, tying them, handing on."""
 
 import asyncio
+import os
 import threading
 import time
 from concurrent.futures import ThreadPoolExecutor
@@ -216,3 +217,24 @@ def test_a_sequence_with_two_paddings_is_told(slate: Slate, shot: int, config: C
     (line,) = finished(slate.media_reading.start(shot, "media", "mixed")).results
     assert "media.duplicate" in {said.code for said in line.messages}
     assert line.count == 6
+
+
+def test_files_that_changed_since_they_were_read_are_found_and_read_again(
+    slate: Slate, shot: int, config: Config
+) -> None:
+    folder = config.volumes["media"] / "late"
+    write_sequence(folder, "late", range(1001, 1005))
+    slate.elements.link(shot, "media", "late", "late.####.exr", None)
+    assert slate.elements.changed(shot) == ()
+    write_sequence(folder, "late", range(1001, 1007))
+    (changed,) = slate.elements.changed(shot)
+    assert (changed.name, changed.what) == ("late.####.exr", "2 frames more than were read")
+    assert slate.elements.read_again(shot) == ()
+    assert slate.elements.changed(shot) == ()
+    os.utime(folder / "late.1002.exr", ns=(1, 1))
+    assert slate.elements.changed(shot)[0].what == "were changed since they were read"
+    for path in folder.iterdir():
+        path.unlink()
+    assert slate.elements.changed(shot)[0].what == "can't be found any more"
+    (left,) = slate.elements.read_again(shot)
+    assert "There is no late.####.exr" in left.what

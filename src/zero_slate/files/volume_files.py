@@ -4,8 +4,9 @@ import errno
 import os
 import secrets
 import stat
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from contextlib import contextmanager, suppress
+from dataclasses import dataclass
 from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
@@ -47,31 +48,61 @@ def inside(root: Path, relative: str) -> Path:
     return path
 
 
-def list_folder(root: Path, folder: Path) -> tuple[list[str], list[str]]:
-    """Return the names of the folders and files in a folder; what leads outside is left out.
+@dataclass(frozen=True, slots=True)
+class Listing:
+    """The names of the folders and files in a folder, and how many things are left out.
 
-    What is neither, as a pipe or a device, is left out too: nothing may ever open it. Raises
-    CannotRead.
+    Left out is what leads outside the volume, and what is neither, as a pipe or a device: nothing
+    may ever open it.
+    """
+
+    folders: list[str]
+    files: list[str]
+    left_out: int
+
+
+def list_folder(root: Path, folder: Path) -> Listing:
+    """Return what is in a folder of a volume; names with a dot first are hidden, and no part of it.
+
+    Raises CannotRead.
     """
     real_root = root.resolve()
     folders: list[str] = []
     files: list[str] = []
+    left_out = 0
     try:
         with os.scandir(folder) as entries:
             for entry in entries:
                 if entry.name.startswith("."):
                     continue
-                if entry.is_symlink():
-                    target = Path(entry.path).resolve()
-                    if target != real_root and real_root not in target.parents:
-                        continue
-                if entry.is_dir():
+                if _leads_outside(entry, real_root):
+                    left_out += 1
+                elif _is(entry.is_dir):
                     folders.append(entry.name)
-                elif entry.is_file():
+                elif _is(entry.is_file):
                     files.append(entry.name)
+                else:
+                    left_out += 1
     except OSError as error:
         raise CannotRead(f"The folder {folder.name} can't be read: {why(error)}.") from error
-    return sorted(folders), sorted(files)
+    return Listing(sorted(folders), sorted(files), left_out)
+
+
+def _leads_outside(entry: os.DirEntry[str], real_root: Path) -> bool:
+    if not entry.is_symlink():
+        return False
+    try:
+        target = Path(entry.path).resolve()
+    except (OSError, RuntimeError):  # links in a circle
+        return True
+    return target != real_root and real_root not in target.parents
+
+
+def _is(ask: Callable[[], bool]) -> bool:
+    try:
+        return ask()
+    except OSError:
+        return False
 
 
 @contextmanager

@@ -349,6 +349,19 @@ export function stale(shot_id: number, production_id?: number): void {
 	if (production_id) void client.invalidateQueries({ queryKey: ['production', production_id] });
 }
 
+export const changedFilesQuery = (shot_id: number, step: string) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'changed-files', step],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/changed-files', {
+					params: { path: { shot_id } },
+					signal
+				})
+			),
+		staleTime: 0
+	});
+
 /** Ask a shot's sheet anew, and all that hangs on it. */
 export async function again(shot_id: number): Promise<void> {
 	await client.invalidateQueries({ queryKey: ['shot', shot_id] });

@@ -183,9 +183,9 @@ def _bands(context: ShotContext) -> tuple[Band, ...]:
         there = "" if still else f" · {total(placed.present)}"
         note = f"{total(holes)} missing" if holes else ""
         label = "on disk" if element.role == Role.PLATE else element.role
-        bands.append(
-            Band(f"element-{element.id}", label + there, "disk", placed.present, holes, note)
-        )
+        # A still holds, before and after as well.
+        runs = (work,) if still else placed.present
+        bands.append(Band(f"element-{element.id}", label + there, "disk", runs, holes, note))
     return tuple(bands)
 
 

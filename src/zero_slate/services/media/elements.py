@@ -1,9 +1,11 @@
 """The elements of a shot: files that are linked to it, and how they are used."""
 
+from contextlib import suppress
 from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
+from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.alignment import best_align
@@ -55,6 +57,18 @@ class LinkedElement:
     """What becomes of it in the shot, in words."""
     line: MediaLine
     """Its files, and how they agree with the shot."""
+
+
+@dataclass(frozen=True, slots=True)
+class ChangedFiles:
+    """Files of a shot that aren't any more what was read of them."""
+
+    id: int
+    """The element's number."""
+    name: str
+    """Its name."""
+    what: str
+    """What became of them, in words."""
 
 
 class Elements:
@@ -135,6 +149,47 @@ class Elements:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
             session.delete(_row(session, shot_id, element_id))
+
+    def changed(self, shot_id: int) -> tuple[ChangedFiles, ...]:
+        """Return which of a shot's files were changed, or are gone, since they were read."""
+        with self.workspace.reading() as session:
+            rows = elements.element_rows(session, shot_id)
+        told = []
+        for row in rows:
+            with suppress(Unreadable):
+                media = elements.element_of(row).media
+                what = self._became(row, media)
+                if what:
+                    told.append(ChangedFiles(row.id, media.name, what))
+        return tuple(told)
+
+    def _became(self, row: ElementRow, media: Media) -> str:
+        """Say what became of an element's files; empty where they are as they were read."""
+        try:
+            found = self.volumes.found(row.volume, row.folder, media.name)
+        except Refusal:
+            return "can't be found any more"
+        stamp = found.digest()
+        if not media.stamp or stamp == media.stamp:
+            return ""
+        was = int(media.stamp.partition("-")[0])
+        more = len(found.files) - was
+        if more:
+            return f"{counted(abs(more), 'frame')} {'more' if more > 0 else 'fewer'} than were read"
+        return "were changed since they were read"
+
+    def read_again(self, shot_id: int) -> tuple[ChangedFiles, ...]:
+        """Read the files again that were changed; return those that can't be read any more."""
+        left = []
+        for each in self.changed(shot_id):
+            with self.workspace.reading() as session:
+                row = _row(session, shot_id, each.id)
+            where = row.volume, row.folder, each.name
+            try:
+                self.link(shot_id, *where, Align(row.align), Role(row.role))
+            except Refusal as refusal:
+                left.append(ChangedFiles(each.id, each.name, str(refusal)))
+        return tuple(left)
 
     def linked(self, shot_id: int) -> tuple[LinkedElement, ...]:
         """Return a shot's elements and how they agree, as they were last read."""

@@ -25,7 +25,7 @@ class MediaReading:
     def start(self, shot_id: int, volume: str, path: str) -> Job[MediaLine]:
         """Begin to read every header in a folder; the job counts files."""
         loaded = self.shots.load(shot_id)
-        _, _, found, _ = self.volumes.look(volume, path)
+        _, _, found = self.volumes.look(volume, path)
 
         def work(job: Job[MediaLine]) -> None:
             before = 0

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from zero_slate.core.media.header import Media
 from zero_slate.files.media.folders import Found, find
-from zero_slate.files.volume_files import list_folder
+from zero_slate.files.volume_files import Listing, list_folder
 from zero_slate.services.media.lines import kind_of
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
@@ -41,6 +41,8 @@ class FolderPage:
     """The sequences, movies and stills in it."""
     other_files: int
     """How many files in it are none of these."""
+    left_out: int
+    """How many links that lead outside, pipes and devices are left out."""
 
 
 class Volumes:
@@ -56,20 +58,21 @@ class Volumes:
 
     def folder(self, volume: str, path: str) -> FolderPage:
         """List a folder by its file names. Raises NotFound, OutsideVolume or CannotRead."""
-        folder, folders, found, others = self.look(volume, path)
+        folder, listing, found = self.look(volume, path)
         steps = folder.relative_to(self.workspace.volume(volume).resolve()).parts
         return FolderPage(
             volume,
             "/".join(steps),
             steps,
-            tuple(folders),
+            tuple(listing.folders),
             tuple(FolderEntry(f.name, kind_of(f), len(f.files)) for f in found),
-            others,
+            len(listing.files) - sum(len(each.files) for each in found),
+            listing.left_out,
         )
 
     def found(self, volume: str, path: str, name: str) -> Found:
         """Return a sequence, movie or still by its name, not read yet. Raises NotFound."""
-        _, _, found, _ = self.look(volume, path)
+        _, _, found = self.look(volume, path)
         chosen = next((each for each in found if each.name == name), None)
         if chosen is None:
             raise NotFound(f"There is no {name} in {path or volume}.")
@@ -85,9 +88,9 @@ class Volumes:
         kept = self._read.get((volume, path, name), stamp)
         return kept or self._read.put((volume, path, name), stamp, found.read())
 
-    def look(self, volume: str, path: str) -> tuple[Path, list[str], list[Found], int]:
-        """Return a folder, its folders, what is found in it, and how many files are neither."""
+    def look(self, volume: str, path: str) -> tuple[Path, Listing, list[Found]]:
+        """Return a folder, what its entries are, and what is found in it."""
         folder = self.workspace.folder(volume, path)
-        folders, files = list_folder(self.workspace.volume(volume), folder)
-        found = find(files, folder)
-        return folder, folders, found, len(files) - sum(len(each.files) for each in found)
+        listing = list_folder(self.workspace.volume(volume), folder)
+        found = find(listing.files, folder)
+        return folder, listing, found

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.element import Align, Role
 from zero_slate.core.time.cadence import RateUse
-from zero_slate.services.media.elements import LinkedElement
+from zero_slate.services.media.elements import ChangedFiles, LinkedElement
 from zero_slate.services.media.volumes import FolderPage
 from zero_slate.web.models import ApiModel, Flag
 from zero_slate.web.problems import problems
@@ -77,6 +77,18 @@ def list_folder(
 def list_elements(slate: TheSlate, shot_id: int) -> list[LinkedElement]:
     """Return a shot's elements and how they agree."""
     return list(slate.elements.linked(shot_id))
+
+
+@router.get("/shots/{shot_id}/changed-files", responses=problems(404))
+def list_changed_files(slate: TheSlate, shot_id: int) -> list[ChangedFiles]:
+    """Return which of a shot's files were changed, or are gone, since they were read."""
+    return list(slate.elements.changed(shot_id))
+
+
+@router.post("/shots/{shot_id}/changed-files/read-again", responses=problems(404, 507))
+def read_changed_files(slate: TheSlate, shot_id: int) -> list[ChangedFiles]:
+    """Read the files again that were changed; return those that can't be read any more."""
+    return list(slate.elements.read_again(shot_id))
 
 
 @router.post("/shots/{shot_id}/elements", status_code=204, responses=problems(403, 404, 422, 507))

@@ -4,6 +4,7 @@
 	import { api, take } from '$lib/api/client';
 	import Head from '$lib/shell/Head.svelte';
 	import Damaged from '$lib/shell/Damaged.svelte';
+	import ChangedFiles from '$lib/media/ChangedFiles.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
@@ -74,6 +75,7 @@
 		<a class="act ml-auto" href={root}>Set the rate, or add a reason</a>
 	</div>
 {/if}
+{#if shot.head}<ChangedFiles shot={id} step={page.url.pathname} />{/if}
 {#if shot.lost}
 	<Damaged
 		error={shot.lost}

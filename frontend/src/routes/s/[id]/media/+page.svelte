@@ -4,7 +4,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { again, elementsQuery } from '$lib/api/queries';
-	import { workWords } from '$lib/words';
+	import { counted, workWords } from '$lib/words';
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import MediaCard from '$lib/media/MediaCard.svelte';
@@ -173,7 +173,11 @@
 				</p>
 			{/if}
 			{#if here?.other_files}<p class="text-xs text-ink2">
-					{here.other_files} other files are left out.
+					{counted(here.other_files, 'other file is', 'other files are')} left out.
+				</p>{/if}
+			{#if here?.left_out}<p class="text-xs text-ink2">
+					{counted(here.left_out, 'entry leads', 'entries lead')} outside the volume or can’t be opened:
+					left out.
 				</p>{/if}
 		</div>
 	</section>
