@@ -176,6 +176,13 @@ def test_a_colour_configs_names_and_what_it_shows() -> None:
     assert plain is not None
     assert plain.grey == pytest.approx(0.46136, abs=2e-4)
     assert plain.white == pytest.approx(1, abs=1e-3)
+    # 18 % grey is light: through a display of gamma 2.4 it is 0.18 ^ (1 ÷ 2.4), whatever the
+    # working space writes it as.
+    for space in ("ACEScg", "Gamma 2.4 Encoded Rec.709", "sRGB Encoded Rec.709 (sRGB)"):
+        through = (space, "Rec.1886 Rec.709 - Display", "Un-tone-mapped")
+        found = colour.probe(colour.DEFAULT_CONFIG, *through)
+        assert found is not None
+        assert round(found.grey, 3) == 0.489
     assert colour.probe(colour.DEFAULT_CONFIG, "no such", "sRGB - Display", "Raw") is None
 
 

@@ -185,3 +185,32 @@ def test_a_database_made_anew_has_every_table(tmp_path: Path) -> None:
     with sqlite3.connect(tmp_path / "a.db") as connection:
         assert connection.execute("PRAGMA journal_mode").fetchone() == ("wal",)
         assert connection.execute("SELECT version_num FROM alembic_version").fetchone() == ("0005",)
+
+
+@pytest.mark.parametrize(
+    ("typed", "words", "nearest"),
+    [
+        ({"working_space": {"name": "Gamma 2.4"}}, "has no colour space “Gamma 2.4”", "Gamma 2.4"),
+        ({"viewing": {"display": "Cinema"}}, "has no display “Cinema”", ""),
+        ({"viewing": {"view": "Filmic"}}, "has no view of sRGB - Display, “Filmic”", ""),
+    ],
+)
+def test_a_name_that_the_colour_config_has_not_is_refused_with_its_nearest(
+    slate: Slate, shot: int, typed: dict[str, dict[str, str]], words: str, nearest: str
+) -> None:
+    with pytest.raises(Refusal) as refused:
+        slate.shots.save(shot, 1, typed, {})
+    assert words in str(refused.value)
+    assert (refused.value.nearest or "").startswith(nearest)
+    row = next(
+        row
+        for group in slate.shots.preview(shot, typed).sheet.groups
+        for row in group.rows
+        if row.key in typed
+    )
+    assert any(field.problem for field in row.fields)
+    assert slate.shots.page(shot).head.version == 1
+
+
+def test_an_alias_of_a_name_is_taken(slate: Slate, shot: int) -> None:
+    assert slate.shots.save(shot, 1, {"working_space": {"name": "acescct"}}, {}).head.version == 2

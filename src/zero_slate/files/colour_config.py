@@ -34,19 +34,33 @@ def read_names(config: str) -> ColourNames:
 
 @lru_cache(maxsize=256)
 def probe(config: str, space: str, display: str, view: str) -> Probe | None:
-    """Return what a display shows of 18 % grey and of white; None where a name isn't known."""
+    """Return what a display shows of 18 % grey and of white; None where a name isn't known.
+
+    They are linear light, written in the working space: where that is encoded, 18 % isn't 0.18.
+    """
     try:
+        read = _config(config)
         transform = ocio.DisplayViewTransform(src=space, display=display, view=view)
-        processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
+        processor = read.getProcessor(transform).getDefaultCPUProcessor()
+        encoder = _from_linear(read, space)
     except FAILURES:
         return None
 
     def shown(linear: float) -> float:
         # Grey stays grey through a view; green stands for all three.
-        return round(float(processor.applyRGB([linear] * 3)[1]), 5)
+        value = encoder.applyRGB([linear] * 3) if encoder else [linear] * 3
+        return round(float(processor.applyRGB(value)[1]), 5)
 
     wedge = tuple((n, GREY * 2.0**n, shown(GREY * 2.0**n)) for n in STOPS)
     return Probe(shown(GREY), shown(1.0), wedge)
+
+
+def _from_linear(config: "ocio.Config", space: str) -> "ocio.CPUProcessor | None":
+    """Return what writes linear light in a space; None for data, and where no space is linear."""
+    found = config.getColorSpace(space)
+    if found is None or found.isData() or not config.hasRole(ocio.ROLE_SCENE_LINEAR):
+        return None
+    return config.getProcessor(ocio.ROLE_SCENE_LINEAR, space).getDefaultCPUProcessor()
 
 
 @lru_cache(maxsize=256)

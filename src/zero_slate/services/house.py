@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.presentation.sheet import SheetRow, edit_rows
+from zero_slate.core.settings.colour_names import held_by_names
 from zero_slate.core.settings.index import HOUSE_SETTINGS
 from zero_slate.core.settings.locks import held_by_locks, shipped_house
 from zero_slate.core.settings.models.house import HouseSetup
@@ -170,6 +171,7 @@ class House:
         except KeyError as error:
             raise Refusal(f"A house setup has no field {error}.") from error
         held_by_locks(reading, locks)
+        held_by_names(reading, typed, self.workspace.names)
         return dict(reading.values), reading
 
 

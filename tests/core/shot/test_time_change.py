@@ -1,18 +1,23 @@
 """A change of rate, count or range under work that has begun."""
 
+import dataclasses
 from fractions import Fraction
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import CONTENT, SETUP, context_for, plate
+from tests.core.scenes import CONTENT, EDIT, EVENT, SETUP, context_for, plate
 from tests.core.time.test_rate import RATES
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.finding import Severity
+from zero_slate.core.checks.match import match
 from zero_slate.core.presentation.drawings.moments import draw_moments
 from zero_slate.core.presentation.drawings.speed import draw_speed
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import apply, change
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.required import asked_way
 from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.shot.time_change import time_change_impact
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange, Handles
@@ -164,3 +169,59 @@ def test_the_speed_is_told_in_drawings() -> None:
     assert second.drawings == (108, 54, 36)
     assert {speed.rate: speed.frames for speed in told.speeds}["12"] == 54
     assert {speed.rate: speed.frames for speed in told.speeds}["25"] == 113
+
+
+def at_48() -> tuple[Content, ShotContext]:
+    """The shot run at 48 with every moment kept, in an edit at 24000/1001."""
+    rate = FrameRate(Fraction(48000, 1001))
+    taken, _ = time_change_impact(CONTENT, {"rate": rate}, RetimeMode.TIMING, Anchor())
+    return taken, ShotContext.of(taken, EDIT, EVENT, ())
+
+
+def test_the_sheet_agrees_with_a_change_that_kept_every_moment() -> None:
+    taken, context = at_48()
+    assert taken.setup.cut_range.length == 184
+    assert taken.setup.start_timecode == "04:31:09:02"
+    assert context.required.cut_range == taken.setup.cut_range
+    assert context.required.work_range == taken.setup.work_range
+    differing = [f for f in match(context).findings if f.severity is not Severity.NOTE]
+    assert [finding.code for finding in differing] == ["rate.differs"]
+    assert differing[0].sentence.text == (
+        "Runs one frame ahead every 41.7 ms; over this shot's 216 frames 108.00 frames (4.50 s). "
+        "Frame for frame: 92 frames over; in real time: no drift, every 2nd is dropped."
+    )
+
+
+def test_frames_counted_one_for_one_are_asked_one_for_one() -> None:
+    setup = SETUP.model_copy(update={"rate": FrameRate(Fraction(25))})
+    context = ShotContext.of(Content(setup=setup), EDIT, EVENT, ())
+    assert context.required.cut_range == SETUP.cut_range
+    (found,) = [f for f in match(context).findings if f.code == "rate.differs"]
+    assert found.sentence.text.endswith(
+        "Frame for frame: as long as the edit asks; in real time: 0.16 s short, about every 24th "
+        "is dropped."
+    )
+
+
+@given(st.integers(1, 200), st.sampled_from([24, 25, 30, 48, 60]), st.sampled_from([24, 25, 30]))
+def test_in_time_nothing_drifts_that_was_kept_in_time(length: int, rate: int, edit: int) -> None:
+    event = dataclasses.replace(
+        EVENT, record=FrameRange.starting(0, length), record_rate=FrameRate(Fraction(edit))
+    )
+    mine = max(1, round(Fraction(length * rate, edit)))
+    setup = SETUP.model_copy(
+        update={
+            "rate": FrameRate(Fraction(rate)),
+            "cut_range": FrameRange.starting(1009, mine),
+        }
+    )
+    way = asked_way(event, setup, Handles(8, 8))
+    assert abs(way.length - mine) <= 1
+
+
+def test_a_start_timecode_stays_at_its_second() -> None:
+    setup = SETUP.model_copy(update={"start_timecode": "01:00:00:12"})
+    rate = FrameRate(Fraction(30000, 1001))
+    content = CONTENT.model_copy(update={"setup": setup})
+    taken, _ = time_change_impact(content, {"rate": rate}, RetimeMode.TIMING, Anchor())
+    assert taken.setup.start_timecode == "01:00:00:15"

@@ -30,6 +30,12 @@ def counted(number: int, one: str, many: str | None = None) -> str:
     return f"{whole(number)} {one if number == 1 else many or one + 's'}"
 
 
+def ordinal(number: int) -> str:
+    """Write which one of many: `2nd`, `24th`."""
+    ending = "th" if number % 100 in (11, 12, 13) else {1: "st", 2: "nd", 3: "rd"}.get(number % 10)
+    return f"{whole(number)}{ending or 'th'}"
+
+
 def seconds(value: Fraction) -> str:
     """Write a duration: milliseconds below a second's tenth, otherwise seconds to two places."""
     if value and abs(value) < Fraction(1, 10):

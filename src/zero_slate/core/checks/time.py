@@ -2,9 +2,10 @@
 
 from collections.abc import Iterator
 
-from zero_slate.core.base.figures import counted, decimal, seconds
+from zero_slate.core.base.figures import counted, decimal, ordinal, round_half_up, seconds
 from zero_slate.core.checks.finding import Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
+from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.header import MediaKind
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
@@ -22,7 +23,7 @@ def drift_sentence(
     gained = frames * (1 - required.fraction / mine.fraction)
     apart = required.seconds(1) * gained
     way = "ahead" if ahead else "behind"
-    step = f"{decimal(every, 1)} s"
+    step = f"{decimal(every, 1)} s" if every >= 1 else seconds(every)
     summed = f"{decimal(abs(gained), 2)} frames"
     sentence = Sentence(
         f"Runs one frame {way} every {step}; over this shot's {frames} frames {summed} "
@@ -41,9 +42,30 @@ def rate(context: ShotContext) -> Iterator[Finding]:
     mine, required = context.setup.rate, context.edit.rate
     if mine != required:
         sentence, figures = drift_sentence(mine, required, context.setup.work_range.length)
+        if context.event is not None and context.event.record_rate != mine:
+            ways = _both_ways(context.setup.cut_range.length, mine, context.event)
+            sentence = Sentence(f"{sentence.text} {ways}", sentence.strong)
         yield Finding(
             "rate.differs", Severity.WARN, "rate", sentence, figures, use("rate", required)
         )
+
+
+def _both_ways(frames: int, mine: FrameRate, event: CutEvent) -> str:
+    """Say what a cut of so many frames is in the edit: one for one, and in real time."""
+    rate = event.record_rate
+    short = frames - event.length
+    by_frames = f"{counted(abs(short), 'frame')} {'over' if short > 0 else 'short'}"
+    apart = mine.seconds(frames) - rate.seconds(event.length)
+    drifts = abs(apart) * rate.fraction * 2 >= 1
+    by_time = f"{seconds(abs(apart))} {'over' if apart > 0 else 'short'}" if drifts else "no drift"
+    # One in so many of the shot's frames is shown twice, or not at all.
+    which = mine.fraction / abs(rate.fraction - mine.fraction)
+    about = "" if which.denominator == 1 else "about "
+    becomes = "is repeated" if mine.fraction < rate.fraction else "is dropped"
+    return (
+        f"Frame for frame: {by_frames if short else 'as long as the edit asks'}; in real time: "
+        f"{by_time}, {about}every {ordinal(round_half_up(which))} {becomes}."
+    )
 
 
 def timecode(context: ShotContext) -> Iterator[Finding]:
@@ -126,7 +148,7 @@ def count(context: ShotContext) -> Iterator[Finding]:
 
 def handles(context: ShotContext) -> Iterator[Finding]:
     """Find handles that aren't those asked (`handles.differs`)."""
-    mine, required = context.setup.handles, context.edit.handles
+    mine, required = context.setup.handles, context.required.values["handles"]
     if mine == required:
         return
     said = _ends(mine.head - required.head, mine.tail - required.tail)

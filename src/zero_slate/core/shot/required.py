@@ -1,14 +1,16 @@
 """What the edit asks of one shot."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from fractions import Fraction
 from typing import Any
 
+from zero_slate.core.base.figures import round_half_up
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
-from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange
+from zero_slate.core.time.frames import MOST_HANDLES, CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.time.rate import FrameRate
 
 
@@ -55,7 +57,14 @@ def required_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: 
     """
     values: dict[str, Any] = {key: getattr(edit, key) for key in EDIT_SETTINGS}
     if event is not None:
-        cut = required_cut(event.length, edit, setup.count, anchor)
+        way = asked_way(event, setup, edit.handles)
+        if way.scale != 1:
+            edit = edit.model_copy(update={"handles": scaled_handles(edit.handles, way.scale)})
+            values["handles"] = edit.handles
+            lead = anchor.lead
+            if lead is not None:
+                anchor = replace(anchor, lead=round_half_up(lead * way.scale))
+        cut = required_cut(way.length, edit, setup.count, anchor)
         values["cut_range"] = cut
         values["work_range"] = cut.widened(edit.handles)
         values["code"] = event.code
@@ -63,6 +72,39 @@ def required_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: 
         if setup.start_timecode and label:
             values["start_timecode"] = label
     return Required(values)
+
+
+@dataclass(frozen=True, slots=True)
+class AskedWay:
+    """How long the edit's cut is in a shot's frames, and shot frames an edit frame.
+
+    The scale is 1 where frames are counted one for one, whatever the rates.
+    """
+
+    length: int
+    scale: Fraction
+
+
+def asked_way(event: CutEvent, setup: Setup, handles: Handles) -> AskedWay:
+    """Return how a shot at another rate than its edit is asked for: frame for frame, or in time.
+
+    It is asked in the way that its own cut range is nearer to; frame for frame where they tie,
+    and where in time the handles would be longer than any can be.
+    """
+    frames = AskedWay(event.length, Fraction(1))
+    if setup.rate == event.record_rate:
+        return frames
+    scale = setup.rate.fraction / event.record_rate.fraction
+    if max(handles.head, handles.tail) * scale > MOST_HANDLES:
+        return frames
+    in_time = AskedWay(max(1, round_half_up(event.length * scale)), scale)
+    mine = setup.cut_range.length
+    return min((frames, in_time), key=lambda way: abs(way.length - mine))
+
+
+def scaled_handles(handles: Handles, scale: Fraction) -> Handles:
+    """Return handles that last as long at another rate: `scale` new frames an old one."""
+    return Handles(round_half_up(handles.head * scale), round_half_up(handles.tail * scale))
 
 
 def clip_label(event: CutEvent, clip_first: int, cut_first: int, rate: FrameRate) -> str:

@@ -6,17 +6,18 @@ from enum import StrEnum
 from fractions import Fraction
 from typing import Any
 
-from zero_slate.core.base.figures import counted, decimal
+from zero_slate.core.base.figures import counted, decimal, round_half_up
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import change, held
+from zero_slate.core.shot.required import scaled_handles
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.film import FeetFrames, drawings
-from zero_slate.core.time.frames import CountAt, FrameRange, Handles
+from zero_slate.core.time.frames import CountAt, FrameRange
 from zero_slate.core.time.marks import in_order
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale, RetimeMode, merged, milliseconds
-from zero_slate.core.time.timecode import Timecode
+from zero_slate.core.time.timecode import Timecode, join, split
 
 # Keys and markers that are listed; a shot may have thousands.
 MOST_LISTED = 300
@@ -105,7 +106,9 @@ def time_change_impact(
         start = _start(before)
         scale = Rescale(start, start, before.rate, now)
         scaled: dict[str, Any] = {key: scale.run(getattr(before, key)) for key in RANGES}
-        scaled["handles"] = _scaled_handles(before, scale)
+        scaled["handles"] = scaled_handles(before.handles, scale.ratio)
+        if before.start_label is not None:
+            scaled["start_timecode"] = _same_moment(before.start_label, now)
         given = {**scaled, **values}
         refused = held(content, given)
         if refused:
@@ -127,12 +130,15 @@ def _start(setup: Setup) -> int:
     return (setup.work_range if setup.count.at is CountAt.WORK else setup.clip_range).first
 
 
-def _scaled_handles(setup: Setup, scale: Rescale) -> Handles:
-    zero = scale.old
-    head, tail = (
-        scale.frame(zero + side) - scale.new for side in (setup.handles.head, setup.handles.tail)
-    )
-    return Handles(head, tail)
+def _same_moment(label: Timecode, now: FrameRate) -> str:
+    """Return the label at another rate of the second and the part of it that a label stands for."""
+    hours, minutes, secs, frames = split(label.frames, label.rate, label.drop)
+    drop = label.drop and now.has_drop_frame
+    over = min(now.nominal - 1, round_half_up(Fraction(frames * now.nominal, label.rate.nominal)))
+    # A second that drop-frame begins late has no label before its first.
+    first = Timecode.at_second((hours * 60 + minutes) * 60 + secs, now, drop=drop).frames
+    frame = max(first, join(hours, minutes, secs, over, now, drop))
+    return str(Timecode.from_frames(frame, now, drop=drop))
 
 
 def _told(content: Content, after: Content, keep: RetimeMode, scale: Rescale) -> TimeChangeImpact:

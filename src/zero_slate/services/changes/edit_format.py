@@ -100,7 +100,7 @@ class EditFormats:
             judged = self.judged.of(session, production_id)
         before, row = judged.edit, judged.edit_revision
         locks, names = self.workspace.locks, self.workspace.names
-        reading = read_edit(before, typed, locks)
+        reading = read_edit(before, typed, self.workspace)
         after, problem = tried(before, reading)
         touched: list[EditFormatEffect] = []
         if after != before:

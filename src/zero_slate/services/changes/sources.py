@@ -76,7 +76,7 @@ class ResolvedSource:
             all_of = followed(content.setup, self.house, required, content.format)
             values = {k: value for k, value in all_of.items() if k in self.source.follow}
             return ChangeRequest("Follow again", values)
-        reading = read_sheet(content, context.clock, self.source.typed, self.locks)
+        reading = read_sheet(content, context.clock, self.source.typed, self.locks, context.names)
         require_sound(reading)
         said = counted(len(reading.values), "setting")
         return ChangeRequest(f"{said} typed", reading.values)

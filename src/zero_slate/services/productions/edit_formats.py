@@ -3,8 +3,9 @@
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.settings.colour_names import held_by_names
 from zero_slate.core.settings.index import EDIT_SETTINGS
-from zero_slate.core.settings.locks import Locks, held_by_locks
+from zero_slate.core.settings.locks import held_by_locks
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.reading import Reading, Typed, apply_to_edit, read_typed
 from zero_slate.core.time.entry.clock import Clock
@@ -39,7 +40,7 @@ def next_edit(
             f"{row.what}); nothing of yours was stored."
         )
     before = revisions.edit_format_of(row)
-    after = require_edit(before, typed, workspace.locks)
+    after = require_edit(before, typed, workspace)
     return before, after, "; ".join(edit_changes(before, after)), row.number + 1
 
 
@@ -57,21 +58,22 @@ def edit_revision(
     )
 
 
-def require_edit(before: EditFormat, typed: Typed, locks: Locks) -> EditFormat:
+def require_edit(before: EditFormat, typed: Typed, workspace: Workspace) -> EditFormat:
     """Return an edit format with what is typed. Raises Refusal where that can't be taken."""
-    reading = read_edit(before, typed, locks)
+    reading = read_edit(before, typed, workspace)
     for key, problem in reading.problems.items():
         raise problem.refusal(key, EDIT_SETTINGS[key].label)
     return apply_to_edit(before, reading.values)
 
 
-def read_edit(edit: EditFormat, typed: Typed, locks: Locks) -> Reading:
+def read_edit(edit: EditFormat, typed: Typed, workspace: Workspace) -> Reading:
     """Read what is typed in an edit format. Raises Refusal for a field that there isn't."""
     try:
         reading = read_typed(edit, typed, EDIT_SETTINGS, Clock(edit.rate, edit.drops))
     except KeyError as error:
         raise Refusal(f"An edit format has no field {error}.") from error
-    return held_by_locks(reading, locks)
+    held_by_locks(reading, workspace.locks)
+    return held_by_names(reading, typed, workspace.names)
 
 
 def tried(before: EditFormat, reading: Reading) -> tuple[EditFormat, str | None]:

@@ -44,7 +44,7 @@ class Productions:
         except Refusal as refusal:
             raise refusal.in_part("kind") from None
         rule = CodeRule() if code_example is None else CodeRule.typed(code_example)
-        edit = require_edit(self._new_format(), typed, self.workspace.locks)
+        edit = require_edit(self._new_format(), typed, self.workspace)
         with self.workspace.writing() as session:
             now = self.workspace.now()
             production = Production(
@@ -58,7 +58,7 @@ class Productions:
     def new_edit_format(self, typed: Typed) -> tuple[tuple[SheetRow, ...], str | None]:
         """Return the rows of an edit format that is being typed for a new production."""
         begins = self._new_format()
-        reading = read_edit(begins, typed, self.workspace.locks)
+        reading = read_edit(begins, typed, self.workspace)
         after, problem = tried(begins, reading)
         names, locks = self.workspace.names, self.workspace.locks
         return edit_rows(after, EDIT_SETTINGS, typed, reading, names, locks), problem

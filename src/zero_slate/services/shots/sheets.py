@@ -72,7 +72,9 @@ class Shots:
             loaded = load_shot(session, shot_id)
             require_version(session, loaded, base)
             before = loaded.content
-            reading = read_sheet(before, loaded.stored.clock, typed, self.workspace.locks)
+            reading = read_sheet(
+                before, loaded.stored.clock, typed, self.workspace.locks, self.workspace.names
+            )
             require_sound(reading)
             after = change(before, reading.values, loaded.stored.anchor)
             departures = with_reasons(before.departures, reasons, after.setup)

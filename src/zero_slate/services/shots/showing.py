@@ -50,7 +50,9 @@ def lay_out(
 
     Raises Refusal for a field that there isn't, and for what can't be laid out.
     """
-    reading = read_sheet(loaded.content, loaded.stored.clock, typed or {}, workspace.locks)
+    reading = read_sheet(
+        loaded.content, loaded.stored.clock, typed or {}, workspace.locks, workspace.names
+    )
     content = change(loaded.content, reading.values, loaded.stored.anchor)
     context = loaded.context(workspace, content)
     found = match(context, content.departures)

@@ -4,6 +4,8 @@ from collections.abc import Mapping
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import written
+from zero_slate.core.colour.config_names import ColourNames
+from zero_slate.core.settings.colour_names import held_by_names
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.locks import Locks, held_by_locks
 from zero_slate.core.settings.models.setup import Setup
@@ -21,13 +23,19 @@ def require_sound(reading: Reading) -> None:
         raise problem.refusal(key, SETTINGS[key].label)
 
 
-def read_sheet(content: Content, clock: Clock, typed: Typed, locks: Locks) -> Reading:
-    """Read what is typed in a sheet; a lock's refusal stands as a problem. Raises Refusal."""
+def read_sheet(
+    content: Content, clock: Clock, typed: Typed, locks: Locks, names: ColourNames | None
+) -> Reading:
+    """Read what is typed in a sheet; what a lock or the colour config refuses is a problem.
+
+    Raises Refusal.
+    """
     try:
         reading = read_typed(content.setup, typed, SETTINGS, clock)
     except KeyError as error:
         raise Refusal(f"A sheet has no field {error}.") from error
     held_by_locks(reading, locks)
+    held_by_names(reading, typed, names)
     refused = held(content, reading.values)
     if refused:
         reading.values.pop("work_range")

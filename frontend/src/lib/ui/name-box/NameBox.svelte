@@ -24,6 +24,7 @@
 
 	let open = $state(false);
 	let typing = $state(false);
+	let highlighted = $state('');
 
 	// The whole list while nothing is typed, what holds the typed text otherwise.
 	const shown = $derived(
@@ -32,8 +33,8 @@
 
 	function choose(name: string): void {
 		typing = false;
-		if (!name || name === value) return;
-		ontype(name);
+		if (!name) return;
+		if (name !== value) ontype(name);
 		oncommit();
 	}
 </script>
@@ -55,7 +56,15 @@
 				oncommit();
 			}}
 			onkeydown={(event) => {
-				if (event.key === 'Enter' && !open) oncommit();
+				if (event.key === 'Enter') {
+					// What is seen is what is taken: the name that is marked, or else the first in view.
+					const name = shown.includes(highlighted) ? highlighted : shown[0];
+					if (open && typing && name) {
+						event.preventDefault();
+						open = false;
+						choose(name);
+					} else if (!open || !shown.length) oncommit();
+				}
 				if (event.key === 'Escape' && !open) {
 					typing = false;
 					onleave?.();
@@ -82,6 +91,10 @@
 					<Combobox.Item
 						value={name}
 						label={name}
+						onHighlight={() => (highlighted = name)}
+						onUnhighlight={() => {
+							if (highlighted === name) highlighted = '';
+						}}
 						class="num cursor-pointer px-3 py-1 data-highlighted:bg-stock data-selected:font-bold"
 					>
 						{name}
