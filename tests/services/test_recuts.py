@@ -60,6 +60,21 @@ def test_codes_that_changed_places_change_together(
     assert [slate.shots.page(shot).head.code for shot in both] == ["FRO_0010", "FRO_0020"]
 
 
+def test_a_recut_is_taken_back_as_one_codes_and_all(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    read(slate, production, ("FRO_0010", TWO), ("FRO_0020", ONE))
+    told = slate.recuts.take(production, None)
+    assert told.batch is not None
+    assert slate.batches.latest(production)[0].what == "Recut: cut 02"
+    assert slate.batches.undo(told.batch).shots == 2
+    assert [slate.shots.page(shot).head.code for shot in both] == ["FRO_0010", "FRO_0020"]
+    assert slate.recuts.page(production).to_take == 2
+    # Where nothing was changed there is nothing to take back.
+    read(slate, production, ("FRO_0010", ONE), ("FRO_0020", TWO))
+    assert slate.recuts.take(production, None).batch is None
+
+
 def test_a_lock_on_one_keeps_both_codes(
     slate: Slate, production: int, both: tuple[int, int]
 ) -> None:

@@ -1,19 +1,39 @@
 <script lang="ts">
 	import '../app.css';
-	import { goto } from '$app/navigation';
+	import { afterNavigate, goto, preloadCode } from '$app/navigation';
 	import { page } from '$app/state';
+	import { onMount } from 'svelte';
+	import { presence } from '$lib/api/presence.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
+	import { focusMain, leaveField, showWhole } from '$lib/state/focus';
 	import { answerKeys, onKey } from '$lib/state/keys.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { QueryClientProvider, useIsFetching, useIsMutating } from '@tanstack/svelte-query';
 	import { client } from '$lib/api/query-client';
 
+	const PAGES = [
+		'/',
+		'/formats',
+		'/house',
+		'/keys',
+		...['', '/recut', '/to-ask-for', '/edit', '/change'].map((step) => `/p/0${step}`),
+		...['', '/time', '/data', '/media', '/handoff', '/change'].map((step) => `/s/0${step}`)
+	];
+
 	let { children } = $props();
 
 	// How many answers are awaited: what drives the pages waits for none.
 	const asking = useIsFetching(undefined, client);
 	const storing = useIsMutating(undefined, client);
+
+	// Every page is there before it is gone to: one can be opened while the server is away.
+	onMount(() => PAGES.forEach((each) => void preloadCode(each)));
+
+	afterNavigate(() => {
+		if (document.activeElement === document.body) focusMain();
+	});
 
 	function beside(step: number): void {
 		const to = spines.beside(page.url.pathname, step);
@@ -35,14 +55,31 @@
 	});
 </script>
 
-<svelte:window onkeydown={onKey} />
+<svelte:window
+	onkeydown={(event) => {
+		onKey(event);
+		leaveField(event);
+	}}
+	onpointerover={showWhole}
+/>
 
 <QueryClientProvider {client}>
 	<div
 		class="flex h-dvh min-h-0 print:block print:h-auto"
 		data-awaited={asking.current + storing.current}
 	>
+		<button
+			type="button"
+			class="act sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-16 focus:z-30 focus:bg-raised focus:px-3 focus:py-2"
+			onclick={focusMain}>Skip to the content</button
+		>
 		<SpineStrip />
-		<div class="flex min-w-0 grow flex-col bg-sheet">{@render children()}</div>
+		<div class="flex min-w-0 grow flex-col bg-sheet">
+			{#if presence.away}
+				<Notice>Can’t reach Zero Slate: it is tried again by itself. What you typed is kept.</Notice
+				>
+			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
+			{@render children()}
+		</div>
 	</div>
 </QueryClientProvider>

@@ -1,5 +1,6 @@
 <!-- The desk: productions, and the recent shots. -->
 <script lang="ts">
+	import { opened } from '$lib/state/focus';
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
@@ -99,7 +100,11 @@
 {#if trouble}<Notice>{trouble}</Notice>{/if}
 <main class="min-h-0 grow overflow-y-auto">
 	{#if open === 'start'}
-		<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Start a production">
+		<section
+			class="border-b border-ink bg-stock px-[22px] py-4"
+			aria-label="Start a production"
+			{@attach opened}
+		>
 			<div class="flex items-baseline justify-between pb-2">
 				<h2 class="text-head font-semibold">Start a production</h2>
 				<button type="button" class="act" onclick={() => (open = null)}>Cancel</button>

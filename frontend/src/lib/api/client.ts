@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { presence } from './presence.svelte';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -16,6 +17,8 @@ export class Problem extends Error {
 }
 
 export const api = createClient<paths>({ baseUrl: '' });
+
+const AWAY = 'away';
 
 export type Answer<T> = { data?: T; error?: unknown; response: Response };
 
@@ -37,7 +40,8 @@ export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
 		given = await answer;
 	} catch (error) {
 		if (error instanceof DOMException && error.name === 'AbortError') throw error;
-		throw problem(0, 'away', "Can't reach Zero Slate. What you typed is kept; start it again.");
+		presence.lost();
+		throw problem(0, AWAY, "Can't reach Zero Slate. What you typed is kept.");
 	}
 	if (given.error !== undefined || !given.response.ok) {
 		const body = given.error as Schema<'Problem'> | undefined;
@@ -49,8 +53,14 @@ export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
 	return given.data as T;
 }
 
-/** Say what went wrong, for a person. */
+/** Whether the server didn't answer at all. */
+export function isAway(error: unknown): boolean {
+	return error instanceof Problem && error.body.code === AWAY;
+}
+
+/** Say what went wrong, for a person; nothing of a server that is gone, which is said everywhere. */
 export function words(error: unknown): string {
+	if (isAway(error)) return '';
 	return error instanceof Error ? error.message : String(error);
 }
 

@@ -1,4 +1,5 @@
 import { QueryClient } from '@tanstack/svelte-query';
+import { presence } from './presence.svelte';
 
 /**
  * The one place that answers are kept in.
@@ -12,6 +13,8 @@ export const client = new QueryClient({
 		mutations: { networkMode: 'always' }
 	}
 });
+
+presence.onFound(() => void client.invalidateQueries());
 
 /** Do work that changes something, after the work that was begun before it in the same scope. */
 export function inTurn<T>(scope: string, work: () => Promise<T>): Promise<T> {

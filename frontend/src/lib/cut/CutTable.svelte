@@ -18,8 +18,11 @@
 <table class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal">
 	<thead class="h-[28px] text-xs text-ink2">
 		<tr>
-			<th class="w-6"></th><th>Shot</th><th></th><th>Edit in</th><th class="text-right">Cut</th>
-			<th>Frames on disk</th><th></th><th>Canvas</th><th>Rate</th><th>Range</th><th>Why</th>
+			<th class="w-6"><span class="sr-only">State</span></th><th>Shot</th><th
+				><span class="sr-only">Title</span></th
+			><th>Edit in</th><th class="text-right">Cut</th>
+			<th>Frames on disk</th><th><span class="sr-only">Shape</span></th><th>Canvas</th><th>Rate</th
+			><th>Range</th><th>Why</th>
 		</tr>
 	</thead>
 	<tbody>
@@ -60,6 +63,7 @@
 					{:else}<button
 							type="button"
 							class="act"
+							aria-label="Set up from the cut: {line.code}"
 							onclick={() => void choosing.setUp([line.code], true)}>Set up from the cut</button
 						>{/if}
 				</td>
@@ -72,11 +76,15 @@
 						longest={said.longest}
 					/></td
 				>
-				<td><Shape shape={line.shape} edit={said.edit_shape} /></td>
+				<td
+					>{#if line.shot_id !== null}<Shape shape={line.shape} edit={said.edit_shape} />{/if}</td
+				>
 				{#each ['canvas', 'rate', 'range'] as name (name)}
 					{@const found = cell(line, name)}
 					<td class="num leading-tight {tone(found?.state)}"
-						>{#if found?.text}{found.text}{:else}<span class="text-ink2">·</span>{/if}</td
+						>{#if found?.text}{found.text}{:else if line.shot_id !== null}<span class="text-ink2"
+								>·</span
+							>{/if}</td
 					>
 				{/each}
 				<td class="text-xs leading-tight text-ink2">

@@ -1,5 +1,6 @@
 <!-- A shot that is not in the cut: its code, and in and out points or a length. -->
 <script lang="ts">
+	import { opened } from '$lib/state/focus';
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
@@ -70,6 +71,7 @@
 </script>
 
 <section
+	{@attach opened}
 	class="border-b border-ink bg-stock px-[22px] py-4"
 	aria-label="A shot that is not in the cut"
 >

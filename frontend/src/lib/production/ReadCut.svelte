@@ -1,5 +1,6 @@
 <!-- Reading a cut list: shown first, taken then. -->
 <script lang="ts">
+	import { opened } from '$lib/state/focus';
 	import { form, Problem, sendForm, words, type Schema } from '$lib/api/client';
 	import { cutNumber } from '$lib/words';
 	import Drop from '$lib/ui/drop/Drop.svelte';
@@ -69,7 +70,11 @@
 	}
 </script>
 
-<section class="border-b border-ink bg-stock px-[22px] py-4" aria-label="Read a cut">
+<section
+	class="border-b border-ink bg-stock px-[22px] py-4"
+	aria-label="Read a cut"
+	{@attach opened}
+>
 	<div class="flex items-baseline justify-between pb-2">
 		<h2 class="text-head font-semibold">Read a cut</h2>
 		<button type="button" class="act" onclick={onclose}>Cancel</button>

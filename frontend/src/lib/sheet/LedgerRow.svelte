@@ -147,6 +147,7 @@
 				<button
 					type="button"
 					class="text-left text-ink italic"
+					aria-label="Change why {row.label.toLowerCase()} differs: “{row.reason}”"
 					title="Change the reason ({KEYS.why.key})"
 					onclick={() => (writing = true)}>“{row.reason}”</button
 				>
@@ -154,6 +155,9 @@
 				<button
 					type="button"
 					class="act text-ink2"
+					aria-label={row.reason
+						? undefined
+						: `Add a reason why ${row.label.toLowerCase()} differs`}
 					title="Write why it differs ({KEYS.why.key})"
 					onclick={() => (writing = true)}
 					>{row.reason ? `Why? It was “${row.reason}”` : 'Add a reason'}</button

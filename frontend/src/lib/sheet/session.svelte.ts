@@ -1,7 +1,17 @@
 import { createQuery } from '@tanstack/svelte-query';
-import { api, Problem, take, words, type Answer, type Schema, type Texts } from '$lib/api/client';
+import {
+	api,
+	isAway,
+	Problem,
+	take,
+	words,
+	type Answer,
+	type Schema,
+	type Texts
+} from '$lib/api/client';
 import { headQuery, heard, sheetPreviewQuery, sheetQuery } from '$lib/api/queries';
 import { client, inTurn } from '$lib/api/query-client';
+import { presence } from '$lib/api/presence.svelte';
 import { typedTexts } from '$lib/state/typed.svelte';
 import { frameText } from '$lib/words';
 import { standingRows } from './standing';
@@ -270,6 +280,9 @@ export class SheetSession {
 				typedTexts.set(this.scope, { ...texts, ...this.typed });
 				this.clash = { message: error.message, changes: error.body.changes ?? [] };
 				await this.sheet.refetch();
+			} else if (isAway(error)) {
+				const what = [this.scope, ...Object.keys(texts)].join();
+				presence.again(what, () => this.store(send, texts));
 			} else if (!(error instanceof Problem && this.hasProblem(texts))) {
 				this.trouble = words(error);
 			}

@@ -18,6 +18,11 @@
 		if (wasHere) void goto(next);
 	}
 
+	/** Keep the spine that is worked on in view, however many there are. */
+	function inView(node: HTMLElement): void {
+		node.scrollIntoView({ block: 'nearest' });
+	}
+
 	function onkeydown(event: KeyboardEvent, spine: Spine, place: number): void {
 		if (event.key === 'Delete') close(spine);
 		else if (event.altKey && event.key === 'ArrowUp') spines.move(place, place - 1);
@@ -64,7 +69,10 @@
 				<a
 					href={address(spine)}
 					aria-current={isHere(spine) ? 'page' : undefined}
-					title="{spine.label} — middle click closes"
+					title={spine.label}
+					{@attach (node) => {
+						if (isHere(spine)) inView(node);
+					}}
 					onauxclick={(event) => {
 						if (event.button !== 1) return;
 						event.preventDefault();
@@ -79,6 +87,19 @@
 						>{spine.label}</span
 					>
 				</a>
+				<button
+					type="button"
+					aria-label="Close {spine.label}"
+					title={isHere(spine)
+						? titled(`Close ${spine.label}`, 'closeSpine')
+						: `Close ${spine.label}`}
+					onclick={() => close(spine)}
+					class="flex h-6 w-full items-center justify-center text-ink2 hover:text-ink"
+				>
+					<svg width="9" height="9" viewBox="0 0 9 9" aria-hidden="true"
+						><path d="M1 1 8 8M8 1 1 8" stroke="currentColor" stroke-width="1.4" /></svg
+					>
+				</button>
 			</li>
 		{/each}
 	</ul>

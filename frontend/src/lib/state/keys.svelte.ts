@@ -25,8 +25,8 @@ export const KEYS = {
 	data: { key: 'q', does: 'Go to the data files', where: 'Shot' },
 	media: { key: 'm', does: 'Go to the media', where: 'Shot' },
 	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
-	undo: { key: 'u', does: 'Undo the last change', where: 'Shot' },
-	redo: { key: 'r', does: 'Redo what was undone', where: 'Shot' },
+	undo: { key: 'u', also: 'Ctrl+Z', does: 'Undo the last change', where: 'Shot' },
+	redo: { key: 'r', also: 'Ctrl+Shift+Z', does: 'Redo what was undone', where: 'Shot' },
 	nextDifference: { key: 'v', does: 'Go to the next row that differs', where: 'Sheet' },
 	use: { key: 'Alt+U', does: 'Use what the selected row offers', where: 'Sheet, in a field too' },
 	why: { key: 'Alt+Y', does: 'Write why the selected row differs', where: 'Sheet, in a field too' },
@@ -88,6 +88,20 @@ export function answerKeys(handlers: Handlers): void {
 	});
 }
 
+const KEPT = 'zero-slate.single-keys';
+
+/** Whether single keys act; those with Alt or Ctrl always do. */
+class SingleKeys {
+	on = $state(localStorage.getItem(KEPT) !== 'off');
+
+	set(on: boolean): void {
+		this.on = on;
+		localStorage.setItem(KEPT, on ? 'on' : 'off');
+	}
+}
+
+export const singleKeys = new SingleKeys();
+
 /** Whether a key's target is being written in. */
 function writes(target: EventTarget | null): boolean {
 	return (
@@ -96,13 +110,29 @@ function writes(target: EventTarget | null): boolean {
 	);
 }
 
-/** Act on a key; single keys never act while a field has the focus. */
-export function onKey(event: KeyboardEvent): void {
-	if (event.defaultPrevented || event.ctrlKey || event.metaKey) return;
-	if (!event.altKey && writes(event.target)) return;
+/** What is pressed with Ctrl, or the key that stands for it: in a field it is the browser's own. */
+function withControl(event: KeyboardEvent): string {
+	if (event.altKey || writes(event.target)) return '';
+	const shift = event.shiftKey ? 'Shift+' : '';
+	return `Ctrl+${shift}${event.key.toUpperCase()}`;
+}
+
+/** What is pressed without it; single keys never act while a field has the focus. */
+function withoutControl(event: KeyboardEvent): string {
+	if (!event.altKey && (writes(event.target) || !singleKeys.on)) return '';
 	const shifted = event.shiftKey && /^[A-Z]$/.test(event.key) ? `Shift+${event.key}` : event.key;
-	const pressed = event.altKey ? `Alt+${event.key.toUpperCase()}` : shifted;
-	const name = (Object.keys(KEYS) as KeyName[]).find((each) => KEYS[each].key === pressed);
+	return event.altKey ? `Alt+${event.key.toUpperCase()}` : shifted;
+}
+
+/** Act on a key. */
+export function onKey(event: KeyboardEvent): void {
+	if (event.defaultPrevented) return;
+	const control = event.ctrlKey || event.metaKey;
+	const pressed = control ? withControl(event) : withoutControl(event);
+	const name = (Object.keys(KEYS) as KeyName[]).find((each) => {
+		const { key, also } = KEYS[each] as { key: string; also?: string };
+		return pressed && (key === pressed || also === pressed);
+	});
 	if (!name) return;
 	for (const layer of layers.toReversed()) {
 		const act = layer[name];

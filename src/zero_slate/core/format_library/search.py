@@ -25,7 +25,7 @@ ALSO = {
     "d-cinema": ("cinema", "dci", "dcp"),
 }
 _WORD = re.compile(r"[a-z0-9][a-z0-9.:/×-]*")
-_SIZE = re.compile(r"(\d{2,5})\s*[x×*]\s*(\d{2,5})")
+_SIZE = re.compile(r"(\d{2,5})\s{0,3}[x×*]\s{0,3}(\d{2,5})")
 _DECIMAL = re.compile(r"\d\.\d{1,4}")
 _FIELDS = re.compile(r"(\d{2}(?:\.\d{1,3})?)i")
 
@@ -37,7 +37,8 @@ def search(formats: Iterable[Format], text: str) -> list[Format]:
     50i both are 25 frames of two fields; `1998x1080` a size; any other word begins a word of the
     name, the family or the purpose, or stands for one.
     """
-    words = text.lower().replace("×", "x").split()
+    # A size may be typed as it is printed, with space around its sign.
+    words = _SIZE.sub(r"\1x\2", text.lower()).split()
     return [each for each in formats if all(_fits(each, word) for word in words)]
 
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.checks.match import Match
+from zero_slate.core.checks.media import MEDIA_CODES
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departures
@@ -95,10 +96,17 @@ def _cell(
         if required is not None and required != value and key not in ("cut_range", "work_range"):
             words.append(SETTINGS[key].kind.show(value))
         else:
-            words.extend(
-                "; ".join(finding.sentence.strong[:2]) for finding in by_setting.get(key, [])
-            )
+            words.extend(_said(context, finding) for finding in by_setting.get(key, []))
     return CutCell(", ".join(dict.fromkeys(words)), worst)
+
+
+def _said(context: ShotContext, finding: Finding) -> str:
+    """Return what a finding comes to; another value of files is told from the shot's own."""
+    said = "; ".join(finding.sentence.strong[:2])
+    if finding.setting not in MEDIA_CODES:
+        return said
+    role = next((e.role for e in context.elements if e.id == finding.element), "")
+    return f"{role}: {said}" if role else said
 
 
 def _bars(context: ShotContext) -> CutBars:

@@ -23,8 +23,9 @@ from zero_slate.services.productions.judged import (
 )
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.differences import differences
+from zero_slate.services.shots.storing import give_codes
 from zero_slate.store import revisions
-from zero_slate.store.tables import Batch, EditRevision, SetupRevision
+from zero_slate.store.tables import Batch, EditRevision, SetupRevision, Shot
 
 MOST_NAMED = 20
 
@@ -201,6 +202,10 @@ class Batches:
                     }
                 )
             add_versions(session, adding, now)
+            ids = [int(str(row["shot_id"])) for row in adding]
+            codes = {each: revisions.content_of(before[each]).setup.code for each in ids}
+            standing = {each: session.get_one(Shot, each).code for each in ids}
+            give_codes(session, {k: v for k, v in codes.items() if standing[k] != v})
             batch.undone_at = now
             return UndoneBatch(len(adding), tuple(sorted(kept)))
 

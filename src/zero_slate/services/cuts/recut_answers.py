@@ -131,3 +131,5 @@ class RecutResult:
     """The codes of those that were set up anew."""
     left: dict[str, str]
     """Why each that was left was left, by its code."""
+    batch: int | None
+    """The number of the change, to take it back by; None where no shot was changed."""

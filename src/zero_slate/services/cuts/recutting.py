@@ -17,9 +17,9 @@ from zero_slate.services.productions.judged import JudgedProductions, production
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import load_shot
 from zero_slate.services.shots.making import NewShots
-from zero_slate.services.shots.storing import store_change
+from zero_slate.services.shots.storing import park_codes, store_change
 from zero_slate.store import cuts, frame_requests, house
-from zero_slate.store.tables import Cut, MatchAnswer, Shot
+from zero_slate.store.tables import Batch, Cut, MatchAnswer
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,6 +93,14 @@ class Recuts:
         made: list[str] = []
         with self.workspace.writing() as session:
             laid = self._laid(session, production_id, against)
+            batch = Batch(
+                production_id=production_id,
+                what=f"Recut: cut {laid.after.number:02d}",
+                who=self.workspace.who,
+                at=self.workspace.now(),
+            )
+            session.add(batch)
+            session.flush()
             swaps = _swaps(laid, wanted)
             left = _park(session, laid, swaps)
             for shot in laid.shots:
@@ -107,14 +115,16 @@ class Recuts:
                         self.new_shots.make_from_event(session, production_id, shot.event)
                         made.append(shot.code)
                 elif shot.asks_something:
-                    why = self._take(session, shot, laid)
+                    why = self._take(session, shot, laid, batch.id)
                     if why is None:
                         taken.append(shot.code)
                     elif why:
                         left[shot.code] = why
-        return RecutResult(tuple(taken), tuple(made), left)
+            if not taken:
+                session.delete(batch)
+            return RecutResult(tuple(taken), tuple(made), left, batch.id if taken else None)
 
-    def _take(self, session: Session, shot: RecutShot, laid: _Laid) -> str | None:
+    def _take(self, session: Session, shot: RecutShot, laid: _Laid, batch: int) -> str | None:
         """Give a shot what the recut asks; return why not, empty where there is nothing to do."""
         known = laid.set_up.get(shot.known_as)
         if known is None:
@@ -128,7 +138,7 @@ class Recuts:
             return f"its work range is locked by {known.content.lock.who}"
         loaded = load_shot(session, known.shot_id)
         said = f"Cut {laid.after.number:02d}, {shot.change.word}: "
-        store_change(self.workspace, session, loaded, wanted, said)
+        store_change(self.workspace, session, loaded, wanted, said, batch)
         ask(self.workspace, session, loaded.head.production_id, known.shot_id, number, lacks)
         return None
 
@@ -166,10 +176,7 @@ def _park(session: Session, laid: _Laid, swaps: Mapping[str, RecutShot]) -> dict
     if locked:
         why = f"it swaps codes with a shot whose work range is locked by {locked[0]}"
         return dict.fromkeys(swaps, why)
-    for each in known.values():
-        # No code that could be typed begins so.
-        session.get_one(Shot, each.shot_id).code = f"~{each.shot_id}"
-    session.flush()
+    park_codes(session, [each.shot_id for each in known.values()])
     return {}
 
 

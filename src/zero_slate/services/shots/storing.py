@@ -1,13 +1,16 @@
 """Storing a shot's versions: each one is added, and none is changed."""
 
+from collections.abc import Iterable, Mapping
+
 from sqlalchemy.orm import Session
 
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.settings.locks import lock_refusal
 from zero_slate.core.shot.history import Action
 from zero_slate.core.shot.state import Content
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.differences import what_changed
-from zero_slate.services.shots.guards import require_free_code
+from zero_slate.services.shots.guards import code_like, require_free_code
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.showing import is_stored
 from zero_slate.store import revisions
@@ -28,9 +31,17 @@ def store_first(
 
 
 def store_change(
-    workspace: Workspace, session: Session, loaded: Loaded, after: Content, said: str = ""
+    workspace: Workspace,
+    session: Session,
+    loaded: Loaded,
+    after: Content,
+    said: str = "",
+    batch: int | None = None,
 ) -> None:
-    """Store a changed content; `said` begins the words of its version. Raises Refusal."""
+    """Store a changed content, as a part of a change of several shots if there is one.
+
+    `said` begins the words of its version. Raises Refusal.
+    """
     if after == loaded.content:
         return
     refused = lock_refusal(loaded.content.setup, after.setup, workspace.locks)
@@ -38,7 +49,7 @@ def store_change(
         raise refused
     require_free_code(session, loaded, after.setup)
     what = said + what_changed(loaded.content, after)
-    store_next(workspace, session, loaded, after, Action.EDIT, None, what)
+    store_next(workspace, session, loaded, after, Action.EDIT, None, what, batch)
 
 
 def store_next(
@@ -49,11 +60,14 @@ def store_next(
     action: Action,
     restores: int | None,
     what: str,
+    batch: int | None = None,
 ) -> None:
     """Store a shot's next version; `restores` is the one that undo or redo brings back."""
     now = workspace.now()
     number = loaded.head.version + 1
-    session.add(_revision(workspace, loaded.head.id, number, content, action, restores, what, now))
+    session.add(
+        _revision(workspace, loaded.head.id, number, content, action, restores, what, now, batch)
+    )
     shot = session.get_one(Shot, loaded.head.id)
     shot.touched_at = now
     shot.code = content.setup.code
@@ -77,6 +91,30 @@ def store_restored(
     is_stored(session, [shot.id])
 
 
+def give_codes(session: Session, codes: Mapping[int, str]) -> None:
+    """Give shots their codes, by their ids: also where they change places.
+
+    None of them can take a code before the other has given it up. Raises Refusal for one that a
+    shot beside them has.
+    """
+    park_codes(session, codes)
+    for shot_id, code in codes.items():
+        shot = session.get_one(Shot, shot_id)
+        taken = code_like(session, shot.production_id, code)
+        if taken is not None and taken[0] != shot_id:
+            raise Refusal(f"{code} is another shot by now: rename it first.", part="code")
+        shot.code = code
+        session.flush()
+
+
+def park_codes(session: Session, shot_ids: Iterable[int]) -> None:
+    """Take the codes away from shots that are about to get others."""
+    for shot_id in shot_ids:
+        # No code that could be typed begins so.
+        session.get_one(Shot, shot_id).code = f"~{shot_id}"
+    session.flush()
+
+
 def _revision(
     workspace: Workspace,
     shot_id: int,
@@ -86,6 +124,7 @@ def _revision(
     restores: int | None,
     what: str,
     now: str,
+    batch: int | None = None,
 ) -> SetupRevision:
     return SetupRevision(
         shot_id=shot_id,
@@ -96,4 +135,5 @@ def _revision(
         what=what,
         who=workspace.who,
         at=now,
+        batch_id=batch,
     )

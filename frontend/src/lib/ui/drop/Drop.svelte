@@ -18,26 +18,39 @@
 		const file = files?.[0];
 		if (file) onfile(file);
 	}
+
+	/** Whether what is dragged is a file: rows and spines are dragged too. */
+	const isFile = (event: DragEvent) => Boolean(event.dataTransfer?.types.includes('Files'));
 </script>
+
+<!-- A file dropped anywhere on the page is meant for the place that takes one. -->
+<svelte:window
+	ondragover={(event) => {
+		if (!isFile(event)) return;
+		event.preventDefault();
+		over = true;
+	}}
+	ondragleave={(event) => {
+		if (event.relatedTarget === null) over = false;
+	}}
+	ondrop={(event) => {
+		if (!isFile(event) || event.defaultPrevented) return;
+		event.preventDefault();
+		over = false;
+		take(event.dataTransfer?.files);
+	}}
+/>
 
 <label
 	class="flex cursor-pointer items-center gap-2 border border-dashed border-ink2 bg-raised px-4 py-3 focus-within:outline-2 focus-within:outline-blue {over
 		? 'border-ink bg-bluewash'
 		: ''}"
-	ondragover={(event) => {
-		event.preventDefault();
-		over = true;
-	}}
-	ondragleave={() => (over = false)}
-	ondrop={(event) => {
-		event.preventDefault();
-		over = false;
-		take(event.dataTransfer?.files);
-	}}
 >
 	<input
 		bind:this={input}
 		type="file"
+		data-first
+		aria-label={label}
 		{accept}
 		class="sr-only"
 		onchange={(event) => {

@@ -3,20 +3,16 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words } from '$lib/api/client';
-	import {
-		batchesQuery,
-		batchPreviewQuery,
-		formatNamesQuery,
-		productionQuery
-	} from '$lib/api/queries';
+	import { batchPreviewQuery, formatNamesQuery, productionQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import MoreShots from '$lib/change/MoreShots.svelte';
 	import { SeveralSource } from '$lib/change/several.svelte';
 	import SeveralFields from '$lib/change/SeveralFields.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
-	import { clock } from '$lib/words';
+	import { counted } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));
 	const all = page.url.searchParams.getAll('shots').map(Number);
@@ -29,7 +25,6 @@
 	const source = new SeveralSource(() => `several:${id}`);
 	const production = createQuery(() => productionQuery(id));
 	const formats = createQuery(formatNamesQuery);
-	const past = createQuery(() => batchesQuery(id));
 	const ready = $derived(source.ready(formats.data ?? []));
 	// Whatever is asked for is shown for all shots; those left out stay listed.
 	const preview = createQuery(() =>
@@ -57,14 +52,6 @@
 			await take(api.POST(path, { params, body: { ...source.wanted, shots } }));
 			done = `${count} shots changed as one: ${said.label}.`;
 			source.clear();
-		});
-
-	const takeBack = (batch: number) =>
-		act(async () => {
-			const path = { batch_id: batch };
-			const back = await take(api.POST('/api/v1/batches/{batch_id}/undo', { params: { path } }));
-			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
-			done = `Taken back in ${back.shots} shots.${stay}`;
 		});
 
 	async function act(work: () => Promise<void>): Promise<void> {
@@ -95,20 +82,11 @@
 			Nothing changes until you apply it. One undo takes all of it back.
 		</p>
 		<SeveralFields {source} lines={production.data?.lines ?? []} />
-		{#if past.data?.length}
-			<h3 class="pt-5 pb-1 font-semibold">Made before</h3>
-			{#each past.data as each (each.id)}
-				<p class="border-t border-rule/60 py-1.5 text-sm">
-					<span class="num text-[11.5px]">{clock(each.at)}</span>
-					{each.who}: {each.what}, {each.shots}
-					{each.shots === 1 ? 'shot' : 'shots'}
-					{#if each.undone_at}<span class="text-ink2">taken back</span>
-					{:else}<button type="button" class="act" onclick={() => void takeBack(each.id)}
-							>Undo</button
-						>{/if}
-				</p>
-			{/each}
-		{/if}
+		<ChangesMade
+			production={id}
+			ondone={(words) => (done = words)}
+			onwrong={(words) => (wrong = words)}
+		/>
 	</section>
 	<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it touches">
 		<h2 class="pb-2 text-head font-semibold">What each would become</h2>
@@ -119,7 +97,7 @@
 					class="act"
 					disabled={!count || refused}
 					title={titled('Apply this change', 'makeChange')}
-					onclick={() => void make()}>Change {count} {count === 1 ? 'shot' : 'shots'} as one</button
+					onclick={() => void make()}>Change {counted(count, 'shot')} as one</button
 				>
 				{#if said.stays}<span class="text-sm text-ink2"
 						>{said.same.join(', ')}{said.stays > said.same.length

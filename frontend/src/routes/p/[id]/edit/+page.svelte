@@ -4,6 +4,7 @@
 	import { API, api, take, words, type Schema } from '$lib/api/client';
 	import { editFormatQuery, formatsQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import MoreShots from '$lib/change/MoreShots.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
@@ -114,6 +115,11 @@
 				<a class="act" href="{API}/productions/{id}/edit-format.json" download>Save as a file</a>
 			</div>
 			<FormatFields {session} />
+			<ChangesMade
+				production={id}
+				ondone={(words) => (done = words)}
+				onwrong={(words) => (trouble = words)}
+			/>
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it touches">
 			<h2 class="pb-2 text-head font-semibold">What a change touches</h2>

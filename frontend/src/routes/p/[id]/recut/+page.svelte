@@ -5,6 +5,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { recutQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import RecutBars from '$lib/drawings/RecutBars.svelte';
 	import { LongList } from '$lib/ui/long-list/long-list.svelte';
@@ -48,7 +49,7 @@
 			const made = told.made.length ? `, ${told.made.length} set up` : '';
 			done =
 				`${told.taken.length} taken${made}${left.length ? `; left as they are: ${left.join('; ')}` : ''}. ` +
-				'Each can be undone in its own sheet.';
+				(told.batch === null ? '' : 'One undo takes them back, or each in its own sheet.');
 		});
 
 	const answer = (doubt: Schema<'UncertainMatch'>, same: boolean) =>
@@ -150,7 +151,8 @@
 				<tr
 					><th>Shot</th><th>What became of it</th><th>Edit in</th><th>Gained or lost</th><th
 						>Source, before and after</th
-					><th>Work range</th><th>To cover it</th><th></th></tr
+					><th>Work range</th><th>To cover it</th><th><span class="sr-only">What to do</span></th
+					></tr
 				>
 			</thead>
 			<tbody>
@@ -229,12 +231,18 @@
 								<span class="text-ink2">locked by {line.locked_by}</span>
 							{:else if line.taken}<span class="text-ink2">taken</span>
 							{:else if line.takes}
-								<button type="button" class="act" onclick={() => void applyTo([line.code])}
-									>Apply</button
+								<button
+									type="button"
+									class="act"
+									aria-label="Apply to {line.code}"
+									onclick={() => void applyTo([line.code])}>Apply</button
 								>
 							{:else if line.change === 'new' && line.shot_id === null}
-								<button type="button" class="act" onclick={() => void applyTo([line.code])}
-									>Set it up</button
+								<button
+									type="button"
+									class="act"
+									aria-label="Set it up: {line.code}"
+									onclick={() => void applyTo([line.code])}>Set it up</button
 								>
 							{:else if line.change === 'gone' && line.shot_id !== null}
 								<span class="text-ink2">kept as it is</span>
@@ -249,5 +257,10 @@
 				and {list.more} more shots
 			</p>
 		{/if}
+		<ChangesMade
+			production={id}
+			ondone={(words) => (done = words)}
+			onwrong={(words) => (wrong = words)}
+		/>
 	</main>
 {/if}

@@ -73,7 +73,7 @@
 					<tr
 						><th class="w-14">Got</th><th>Shot</th><th>Needed</th><th>Shot frames</th><th
 							>Source, in and out</th
-						><th>Since</th><th></th></tr
+						><th>Since</th><th><span class="sr-only">What to do</span></th></tr
 					>
 				</thead>
 				<tbody>
