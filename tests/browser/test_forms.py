@@ -30,7 +30,7 @@ def test_a_colour_name_is_chosen_typed_and_put_right(page: Page) -> None:
     expect(name).to_have_value("ACEScct")
     name.fill("ACESgc")
     name.blur()
-    expect(space).to_contain_text("has no “ACESgc”")
+    expect(space).to_contain_text("has no colour space “ACESgc”")
     space.get_by_role("button", name="Use ACEScg").click()
     expect(head(page)).to_contain_text("follows the edit")
     for _ in range(3):
@@ -147,6 +147,10 @@ def test_a_plate_is_laid_otherwise_unlinked_and_linked_again(page: Page) -> None
     expect(linked).to_contain_text("None yet")
     folder = page.get_by_role("region", name="Folder")
     folder.get_by_role("button", name="Link as the plate").click()
+    offer = page.get_by_role(
+        "link", name="See what taking its size, rate and timecode would change"
+    )
+    expect(offer).to_have_attribute("href", re.compile("/change\\?volume="))
     expect(linked).to_contain_text("by timecode")
     # Up to the shots, and into a folder with nothing to see.
     folder.get_by_role("button", name="orchard", exact=True).last.click()
@@ -217,3 +221,60 @@ def test_an_address_that_leads_nowhere_says_so(page: Page) -> None:
     expect(page.get_by_role("alert")).to_contain_text("There is no production numbered 9999")
     page.get_by_role("link", name="Go to the desk").click()
     expect(page.get_by_role("heading", name="Productions")).to_be_visible()
+
+
+def test_focus_goes_where_something_was_opened_and_never_to_nothing(page: Page) -> None:
+    page.goto("/")
+    expect(page.get_by_role("heading", name="Recent shots")).to_be_visible()
+    page.keyboard.press("n")
+    expect(page.get_by_label("Title")).to_be_focused()
+    page.keyboard.press("Escape")
+    panel = page.get_by_role("region", name="Start a production")
+    expect(panel).to_be_focused()
+    page.get_by_role("button", name="Cancel").click()
+    expect(panel).to_be_hidden()
+    expect(page.locator("main")).to_be_focused()
+    page.get_by_role("link", name=re.compile("The Tin Orchard Short film")).click()
+    expect(page.get_by_role("heading", name="Shots in cut order")).to_be_visible()
+    expect(page.locator("main")).to_be_focused()
+    page.get_by_role("button", name="Skip to the content").focus()
+    page.keyboard.press("Enter")
+    expect(page.locator("main")).to_be_focused()
+
+
+def test_single_keys_can_be_switched_off_and_undo_has_the_usual_ones(page: Page) -> None:
+    open_shot(page, "FRO_0020")
+    page.get_by_label("Width").fill("1922")
+    page.get_by_label("Width").press("Enter")
+    expect(head(page)).to_contain_text("1 difference from the edit")
+    page.get_by_label("Width").press("Escape")
+    page.keyboard.press("Control+z")
+    expect(head(page)).to_contain_text("follows the edit")
+    page.keyboard.press("Control+Shift+Z")
+    expect(head(page)).to_contain_text("from the edit")
+    page.keyboard.press("Control+z")
+    expect(head(page)).to_contain_text("follows the edit")
+    page.keyboard.press("k")
+    page.get_by_label("Single keys act").uncheck()
+    page.keyboard.press("d")
+    expect(page.get_by_role("heading", name="Keys")).to_be_visible()
+    page.get_by_label("Single keys act").check()
+    page.get_by_role("heading", name="Keys").click()
+    page.keyboard.press("d")
+    expect(page.get_by_role("heading", name="Recent shots")).to_be_visible()
+
+
+def test_a_file_dropped_anywhere_is_taken(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("The Tin Orchard Short film")).click()
+    page.get_by_role("button", name="Read a new cut").click()
+    expect(page.get_by_role("region", name="Read a cut")).to_be_visible()
+    page.evaluate(
+        """() => {
+            const carried = new DataTransfer();
+            carried.items.add(new File(["no cut"], "dropped.edl"));
+            const about = { dataTransfer: carried, bubbles: true, cancelable: true };
+            document.querySelector("h1").dispatchEvent(new DragEvent("drop", about));
+        }"""
+    )
+    expect(page.get_by_role("alert")).to_contain_text("dropped.edl: The file is text")

@@ -133,6 +133,10 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_p
     panel.get_by_label("Production").click()
     page.get_by_role("option", name="Harbour Clock Repairs").click()
     panel.locator("input[type=file]").set_input_files(file)
+    # It is seen before it is taken.
+    expect(panel).to_contain_text("Size")
+    expect(panel).to_contain_text("1998 × 1080")
+    panel.get_by_role("button", name="Set ABC_0030 up from ABC_0030.setup.json").click()
     expect(head(page)).to_contain_text("Harbour Clock Repairs")
     expect(page.get_by_label("Width")).to_have_value("1998")
     page.get_by_role("link", name="Hand off").click()

@@ -211,9 +211,9 @@ def test_a_data_file_is_put_right(page: Page, served: Here, tmp_path: Path) -> N
     bad = tmp_path / "words.csv"
     bad.write_text("a,b\nx,y\n")
     chosen.set_input_files(bad)
-    expect(page.get_by_text("No column is known to hold frames")).to_be_visible()
+    expect(page.get_by_text("Choose what holds frames")).to_be_visible()
     chosen.set_input_files(served.home / "volumes/orchard/data/RIV_0010_exposure.json")
-    expect(page.get_by_label("start")).to_be_checked()
+    expect(page.get_by_label("start: frames")).to_be_checked()
     expect(page.get_by_label("Frame in the file")).to_have_value("1")
     page.get_by_role("button", name="Renumber RIV_0010_exposure.json").click()
     expect(page.get_by_text("0 frames merged")).to_be_visible()
@@ -284,8 +284,22 @@ def test_a_recut_is_taken_shot_by_shot_and_all_at_once(page: Page) -> None:
     expect(page.get_by_role("button", name="Nothing left to apply")).to_be_disabled()
     page.get_by_role("button", name="cut 01").click()
     expect(page.get_by_role("heading", name="Cut 03 against")).to_be_visible()
+    # What was asked for stays, after the recut was taken.
+    page.get_by_role("link", name="To ask for").click()
+    asked = page.locator("[data-request=RIV_0010]")
+    expect(asked).to_contain_text("6 frames at the tail")
+    expect(asked).to_contain_text("1077–1082")
+    asked.get_by_role("checkbox").check()
+    expect(asked).to_contain_text("got by tester")
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save as CSV").click()
+    assert "RIV_0010" in Path(saved.value.path()).read_text()
+    page.get_by_role("link", name="Recut", exact=True).click()
+    # One undo takes back what was applied, where it was applied.
+    page.get_by_role("button", name=re.compile("Undo Recut: cut 03")).last.click()
+    expect(page.get_by_role("status")).to_contain_text("Taken back in 1 shot.")
     line.get_by_role("link", name="RIV_0010").click()
-    expect(row(page, "work_range").get_by_label("Last frame")).to_have_value("1082")
+    expect(row(page, "work_range").get_by_label("Last frame")).to_have_value("1076")
 
 
 def test_shots_by_hand_and_comps(page: Page) -> None:

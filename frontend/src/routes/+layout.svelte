@@ -6,7 +6,7 @@
 	import { presence } from '$lib/api/presence.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
-	import { focusMain, leaveField, showWhole } from '$lib/state/focus';
+	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
 	import { answerKeys, onKey } from '$lib/state/keys.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
@@ -31,9 +31,7 @@
 	// Every page is there before it is gone to: one can be opened while the server is away.
 	onMount(() => PAGES.forEach((each) => void preloadCode(each)));
 
-	afterNavigate(() => {
-		if (document.activeElement === document.body) focusMain();
-	});
+	afterNavigate(() => focusPage());
 
 	function beside(step: number): void {
 		const to = spines.beside(page.url.pathname, step);
@@ -76,7 +74,7 @@
 		<SpineStrip />
 		<div class="flex min-w-0 grow flex-col bg-sheet">
 			{#if presence.away}
-				<Notice>Can’t reach Zero Slate: it is tried again by itself. What you typed is kept.</Notice
+				<Notice>Can't reach Zero Slate: it is tried again by itself. What you typed is kept.</Notice
 				>
 			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
 			{@render children()}

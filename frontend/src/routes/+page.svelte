@@ -16,7 +16,7 @@
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import Drop from '$lib/ui/drop/Drop.svelte';
-	import { clock, cutNumber } from '$lib/words';
+	import { clock, cutNumber, version } from '$lib/words';
 
 	const SCOPE = 'new-production';
 
@@ -54,18 +54,29 @@
 		}
 	}
 
-	async function openSetup(file: File): Promise<void> {
-		if (!chosen) return;
+	/** A setup file that was given, and what it would make: seen before it is taken. */
+	let given = $state.raw<File | null>(null);
+	let seen = $state.raw<Schema<'OpenedSetup'> | null>(null);
+
+	async function sendSetup<T>(file: File, step: string): Promise<T | null> {
+		if (!chosen) return null;
 		trouble = '';
 		try {
-			const made = await sendForm<Schema<'CreatedId'>>(
-				`/productions/${chosen.id}/setup-file`,
-				form(file)
-			);
-			await goto(`/s/${made.id}`);
+			return await sendForm<T>(`/productions/${chosen.id}/setup-file${step}`, form(file));
 		} catch (error) {
 			trouble = `${file.name}: ${words(error)}`;
+			return null;
 		}
+	}
+
+	async function seeSetup(file: File): Promise<void> {
+		given = file;
+		seen = await sendSetup<Schema<'OpenedSetup'>>(file, '/preview');
+	}
+
+	async function takeSetup(): Promise<void> {
+		const made = given && (await sendSetup<Schema<'CreatedId'>>(given, ''));
+		if (made) await goto(`/s/${made.id}`);
 	}
 </script>
 
@@ -166,14 +177,48 @@
 					label="Production"
 					value={chosen.title}
 					options={productions.map((each) => each.title)}
-					onchoose={(value) => (into = value)}
+					onchoose={(value) => {
+						into = value;
+						seen = null;
+					}}
 				/>
 			</p>
 			<Drop
 				label="a setup that a hand off wrote (.setup.json). A shot with its code gets a new version, which undo takes back."
 				accept=".json"
-				onfile={(file) => void openSetup(file)}
+				onfile={(file) => void seeSetup(file)}
 			/>
+			{#if seen && given}
+				<p class="flex flex-wrap items-baseline gap-x-5 pt-3">
+					<strong class="num">{seen.code}</strong>
+					<span>{seen.title}</span>
+					<span class="num text-ink2">{seen.ranges}</span>
+					<button type="button" class="act ml-auto" onclick={() => void takeSetup()}
+						>{seen.shot_id === null
+							? `Set ${seen.code} up from ${given.name}`
+							: `Make it ${version(seen.version)} of ${seen.code}`}</button
+					>
+				</p>
+				<table class="mt-1 text-left text-sm [&_td]:py-0.5 [&_td]:pr-5">
+					<tbody>
+						{#each seen.changes as change (change.key + change.label)}
+							<tr class="border-t border-rule">
+								<td>{change.label}</td>
+								<td class="num text-ink2">{change.before}</td>
+								<td class="num">→ {change.after}</td>
+							</tr>
+						{:else}
+							<tr
+								><td class="text-ink2"
+									>{seen.shot_id === null
+										? 'It follows the edit format in everything.'
+										: 'Nothing would change.'}</td
+								></tr
+							>
+						{/each}
+					</tbody>
+				</table>
+			{/if}
 		</section>
 	{/if}
 	<section class="px-[22px] pt-5" aria-labelledby="productions">

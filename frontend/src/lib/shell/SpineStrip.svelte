@@ -94,7 +94,7 @@
 						? titled(`Close ${spine.label}`, 'closeSpine')
 						: `Close ${spine.label}`}
 					onclick={() => close(spine)}
-					class="flex h-6 w-full items-center justify-center text-ink2 hover:text-ink"
+					class="flex h-[28px] w-full shrink-0 items-center justify-center text-ink2 hover:text-ink"
 				>
 					<svg width="9" height="9" viewBox="0 0 9 9" aria-hidden="true"
 						><path d="M1 1 8 8M8 1 1 8" stroke="currentColor" stroke-width="1.4" /></svg

@@ -23,6 +23,17 @@ export function focusMain(): void {
 	focusIn(document.querySelector<HTMLElement>('main'));
 }
 
+/** How often, and in which steps of ms, a page that is still being laid out is waited for. */
+const LOOKS = 60;
+const STEP = 50;
+
+/** Give a page that was gone to the focus once its content is there, unless something has it. */
+export function focusPage(looks = LOOKS): void {
+	if (document.activeElement !== document.body || !looks) return;
+	if (document.querySelector('main')) focusMain();
+	else setTimeout(() => focusPage(looks - 1), STEP);
+}
+
 /** Leave a field with Esc: the focus goes to the row or part of the page that it stands in. */
 export function leaveField(event: KeyboardEvent): void {
 	const field = event.target;

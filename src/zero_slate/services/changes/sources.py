@@ -1,13 +1,15 @@
 """What a setup is taken from: typed values, a format, another shot, a file, its levels."""
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.media.header import Media
+from zero_slate.core.media.alignment import best_align, first_timecode, place
+from zero_slate.core.media.element import Element, Role
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.media.header_values import header_values
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.levels import followed
@@ -70,7 +72,10 @@ class ResolvedSource:
     def request_for(self, context: ShotContext, content: Content) -> ChangeRequest:
         """Return what the source asks of a shot. Raises Refusal for what can't be taken."""
         if self.request is not None:
-            return self.request
+            time = _time_of(self.media, context) if self.media is not None else {}
+            held = {key for key in time if key in self.locks}
+            values = {key: value for key, value in time.items() if key not in held}
+            return replace(self.request, values={**self.request.values, **values})
         if self.house is not None:
             required = context.required.values
             all_of = followed(content.setup, self.house, required, content.format)
@@ -80,6 +85,20 @@ class ResolvedSource:
         require_sound(reading)
         said = counted(len(reading.values), "setting")
         return ChangeRequest(f"{said} typed", reading.values)
+
+
+def _time_of(media: Media, context: ShotContext) -> dict[str, Any]:
+    """Return what a media says of a shot's time: the frames it fills, the label of its first."""
+    if media.kind is MediaKind.STILL:
+        return {}
+    setup, event = context.setup, context.event
+    align = best_align(media, setup.rate, setup.cut_range, setup.work_range, event)
+    element = Element(0, Role.PLATE, media, align)
+    lies = place(element, setup.rate, setup.cut_range, setup.work_range, event, context.shift)
+    values: dict[str, Any] = {"clip_range": lies.clip}
+    if first_timecode(media, setup.rate) is not None:
+        values["start_timecode"] = media.header.timecode
+    return values
 
 
 class Sources:

@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.safe_names import require_code
 from zero_slate.core.cut.comp import joined, require_adjoining
 from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
 from zero_slate.core.settings.locks import with_locks
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.house import HouseSetup
@@ -17,6 +18,7 @@ from zero_slate.core.shot.from_event import clip_source, setup_from_event
 from zero_slate.core.shot.state import Content
 from zero_slate.files.setup_files import SetupDocument
 from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.differences import ChangedSetting, differences
 from zero_slate.services.shots.guards import require_new_code
 from zero_slate.services.shots.loading import event_named, load_shot
 from zero_slate.services.shots.storing import store_change, store_first
@@ -34,6 +36,24 @@ class TypedSpan:
     """The frame after the last, by timecode."""
     length: str = ""
     """The length, in any way that the grammar takes."""
+
+
+@dataclass(frozen=True, slots=True)
+class OpenedSetup:
+    """What a setup file would make of a production's shot, before it is taken."""
+
+    code: str
+    """The shot's code."""
+    title: str
+    """The shot's title."""
+    shot_id: int | None
+    """The shot that would get a new version; None where it would be a new shot."""
+    version: int
+    """The number of the version that it would be."""
+    ranges: str
+    """Its work and cut range, in words."""
+    changes: tuple[ChangedSetting, ...]
+    """What would change; of a new shot, what differs from the edit format."""
 
 
 class NewShots:
@@ -88,34 +108,43 @@ class NewShots:
             words = f"Set up as a comp of {', '.join(content.events)}"
             return self.make(session, production_id, content, words)
 
+    def preview_document(self, production_id: int, document: SetupDocument) -> OpenedSetup:
+        """Say what opening a setup file would make; nothing is stored. Raises as opening does."""
+        content = _content_of(document)
+        setup = content.setup
+        with self.workspace.reading() as session:
+            known = _known(session, production_id, setup.code)
+            if known is not None:
+                loaded = load_shot(session, known)
+                after = _onto(loaded.content, content)
+                changes = differences(loaded.content, after)
+                version = loaded.head.version + 1
+            else:
+                if session.get(Production, production_id) is None:
+                    raise NotFound(f"There is no production numbered {production_id}.")
+                require_new_code(session, production_id, setup.code)
+                edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
+                changes = tuple(
+                    ChangedSetting(key, SETTINGS[key].label, shown(asked), shown(mine))
+                    for key in EDIT_SETTINGS
+                    if (mine := getattr(setup, key)) != (asked := getattr(edit, key))
+                    for shown in (SETTINGS[key].kind.show,)
+                )
+                version = 1
+        ranges = f"work {setup.work_range}, cut {setup.cut_range}"
+        return OpenedSetup(setup.code, setup.title, known, version, ranges, changes)
+
     def take_document(self, production_id: int, document: SetupDocument, file_name: str) -> int:
         """Make a shot from a setup file, or a new version where there is one; return its id."""
-        content = Content(
-            setup=document.setup,
-            departures=document.departures,
-            marks=document.marks,
-            brief=document.brief,
-            format=document.format,
-            artwork=document.artwork,
-        )
+        content = _content_of(document)
         with self.workspace.writing() as session:
-            known = session.scalars(
-                select(Shot).where(
-                    Shot.production_id == production_id, Shot.code == document.setup.code
-                )
-            ).first()
+            known = _known(session, production_id, document.setup.code)
             if known is None:
                 return self.make(session, production_id, content, f"Opened {file_name}")
-            loaded = load_shot(session, known.id)
-            kept = loaded.content
-            refused = held(kept, changed(kept.setup, content.setup))
-            if refused:
-                raise refused
-            after = content.model_copy(
-                update={key: getattr(kept, key) for key in ("lock", "source", "shift", "events")}
-            )
+            loaded = load_shot(session, known)
+            after = _onto(loaded.content, content)
             store_change(self.workspace, session, loaded, after, f"Opened {file_name}: ")
-            return known.id
+            return known
 
     def make(self, session: Session, production_id: int, content: Content, what: str) -> int:
         """Store a new shot as the facility's locks leave it; return its id.
@@ -134,3 +163,30 @@ def content_from_event(edit: EditFormat, event: CutEvent, house_setup: HouseSetu
     """Return a shot that follows the edit in everything, its count going by its source."""
     setup = setup_from_event(edit, event, house=house_setup)
     return Content(setup=setup, source=clip_source(edit, event))
+
+
+def _content_of(document: SetupDocument) -> Content:
+    return Content(
+        setup=document.setup,
+        departures=document.departures,
+        marks=document.marks,
+        brief=document.brief,
+        format=document.format,
+        artwork=document.artwork,
+    )
+
+
+def _known(session: Session, production_id: int, code: str) -> int | None:
+    return session.scalars(
+        select(Shot.id).where(Shot.production_id == production_id, Shot.code == code)
+    ).first()
+
+
+def _onto(kept: Content, opened: Content) -> Content:
+    """Return a content that was opened as the next of a shot's. Raises Refusal for a lock."""
+    refused = held(kept, changed(kept.setup, opened.setup))
+    if refused:
+        raise refused
+    return opened.model_copy(
+        update={key: getattr(kept, key) for key in ("lock", "source", "shift", "events")}
+    )

@@ -7,7 +7,7 @@ from pydantic import Field
 
 from zero_slate.files.setup_files import read_setup
 from zero_slate.services.changes.starting import CreatedShots
-from zero_slate.services.shots.making import TypedSpan
+from zero_slate.services.shots.making import OpenedSetup, TypedSpan
 from zero_slate.web.models import ApiModel, CreatedId
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.requests import ChangeSource
@@ -85,6 +85,12 @@ def create_shots(slate: TheSlate, production_id: int, body: NewShots) -> Created
     """Set up several shots that start from something, all or none."""
     source = body.start.source() if body.start else None
     return slate.starting.begin(production_id, body.codes, source)
+
+
+@router.post("/setup-file/preview", responses=problems(404, 422))
+def preview_setup_file(slate: TheSlate, production_id: int, file: Upload) -> OpenedSetup:
+    """Say what opening a setup file would make of the production's shot; nothing is stored."""
+    return slate.new_shots.preview_document(production_id, read_setup(file.file.read()))
 
 
 @router.post("/setup-file", status_code=201, responses=problems(404, 422, 507))

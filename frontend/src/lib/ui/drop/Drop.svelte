@@ -34,7 +34,7 @@
 		if (event.relatedTarget === null) over = false;
 	}}
 	ondrop={(event) => {
-		if (!isFile(event) || event.defaultPrevented) return;
+		if (!isFile(event)) return;
 		event.preventDefault();
 		over = false;
 		take(event.dataTransfer?.files);

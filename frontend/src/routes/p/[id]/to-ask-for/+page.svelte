@@ -62,7 +62,7 @@
 		</div>
 		{#if said.lines.length === 0}
 			<p class="border-t border-rule py-6 text-ink2">
-				Nothing to ask for: what a recut needs and the shots don’t have stands here once the recut
+				Nothing to ask for: what a recut needs and the shots don't have stands here once the recut
 				is applied.
 			</p>
 		{:else}

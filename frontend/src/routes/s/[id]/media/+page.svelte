@@ -25,6 +25,8 @@
 	let folder = $state('');
 	let here = $state.raw<Schema<'FolderPage'> | null>(null);
 	let wrong = $state('');
+	/** What was linked just now: what it says is offered to the shot. */
+	let offered = $state.raw<Schema<'LinkRequest'> | null>(null);
 
 	const elements = createQuery(() => elementsQuery(shot.id));
 	const linked = $derived(elements.data);
@@ -71,8 +73,18 @@
 	}
 
 	function link(body: Schema<'LinkRequest'>): void {
-		void act(take(api.POST('/api/v1/shots/{shot_id}/elements', { params: { path }, body })));
+		offered = null;
+		const linking = take(api.POST('/api/v1/shots/{shot_id}/elements', { params: { path }, body }));
+		void act(linking.then(() => (offered = body)));
 	}
+
+	/** The change that taking what a file says would be, to be seen before it is made. */
+	const changeBy = (body: Schema<'LinkRequest'>) =>
+		`/s/${shot.id}/change?${new URLSearchParams({
+			volume: body.volume,
+			path: body.path ?? '',
+			file: body.name
+		})}`;
 
 	const of = (id: number) => ({ path: { ...path, element_id: id } });
 
@@ -98,6 +110,14 @@
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if offered}
+	<Notice calm
+		><span><span class="num">{offered.name}</span> is linked.</span>
+		<a class="act" href={changeBy(offered)}
+			>See what taking its size, rate and timecode would change</a
+		></Notice
+	>
+{/if}
 <main
 	class="grid min-h-0 grow grid-cols-[minmax(0,5fr)_minmax(0,6fr)] tight:block tight:overflow-y-auto"
 >
@@ -176,7 +196,7 @@
 					{counted(here.other_files, 'other file is', 'other files are')} left out.
 				</p>{/if}
 			{#if here?.left_out}<p class="text-xs text-ink2">
-					{counted(here.left_out, 'entry leads', 'entries lead')} outside the volume or can’t be opened:
+					{counted(here.left_out, 'entry leads', 'entries lead')} outside the volume or can't be opened:
 					left out.
 				</p>{/if}
 		</div>
