@@ -97,10 +97,10 @@ def test_whatever_a_library_raises_is_that_files_finding(
     (found,) = find(["a.0001.exr", "a.0002.exr", "a.0003.exr"], tmp_path)
     real = pictures._read
 
-    def stumbles(path: str, completeness: Completeness) -> object:
+    def stumbles(path: str, completeness: Completeness, mode: int | None) -> object:
         if "0002" in path:
             raise UnicodeDecodeError("utf-8", b"\xff", 0, 1, "invalid start byte")
-        return real(path, completeness)
+        return real(path, completeness, mode)
 
     monkeypatch.setattr(pictures, "_read", stumbles)
     (broken,) = found.read().broken

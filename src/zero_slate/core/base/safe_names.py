@@ -29,6 +29,7 @@ LONGEST_PATH = 259
 _MARKS = "_-."
 # What none of the rule's steps but the one about devices would change: nearly every code.
 _PLAIN = re.compile(rf"[A-Za-z0-9](?:[A-Za-z0-9_.-]{{0,{LONGEST_CODE - 2}}}[A-Za-z0-9_-])?")
+_KEPT = re.compile(r"[A-Za-z0-9]")
 _UNSAFE = re.compile(r"[^A-Za-z0-9_.-]")
 RESERVED = frozenset(
     ["CON", "PRN", "AUX", "NUL"]
@@ -128,7 +129,7 @@ def is_reserved(name: str) -> bool:
 
 def leaves_something(text: str) -> bool:
     """Return whether a text has a letter or digit that its safe name keeps."""
-    return any(char.isascii() and char.isalnum() for char in plain_letters(text))
+    return _KEPT.search(plain_letters(text)) is not None
 
 
 def plain_letters(text: str) -> str:

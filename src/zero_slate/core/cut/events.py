@@ -98,10 +98,15 @@ class CodeRule:
         except Refusal as refusal:
             raise refusal.in_part("code_example") from None
 
-    def finds(self, name: str) -> bool:
-        """Return whether a name holds what looks like the example."""
+    def find(self, *texts: str) -> str | None:
+        """Return the code in the first of some texts that holds what looks like the example."""
         pattern = _pattern(self.example)
-        return pattern is not None and pattern.search(plain_letters(name)) is not None
+        if pattern is None:
+            return None
+        # An example is of one line: no code reaches from one text into the next.
+        text = texts[0] if len(texts) == 1 else "\n".join(texts)
+        found = pattern.search(text if text.isascii() else plain_letters(text))
+        return safe_code(found[0]) if found else None
 
     def code(
         self,
@@ -111,26 +116,19 @@ class CodeRule:
         marks: Iterable[str] = (),
     ) -> str:
         """Return the code that a clip's name holds, or what comes with the clip."""
+        found = self.find(name)
+        if found is None and (others or files or marks):
+            found = self.find(*others, *chain.from_iterable(map(_places, files)), *marks)
+        if found is not None:
+            return found
         name = name.strip()
-        pattern = _pattern(self.example)
-        if pattern:
-            found = pattern.search(plain_letters(name)) or next(
-                (
-                    match
-                    for text in chain(others, *map(_places, files), marks)
-                    if (match := pattern.search(plain_letters(text)))
-                ),
-                None,
-            )
-            if found:
-                return safe_code(found[0])
         whole = _ENDING.sub("", name)
         return safe_code(whole) if leaves_something(whole) else f"clip_{crc32(name.encode()):08x}"
 
 
 def _places(path: str) -> list[str]:
     """Return a file's name and those of its nearest folders, which name the shot if any do."""
-    return re.split(r"[/\\]", path)[: -FOLDERS_LOOKED_AT - 2 : -1]
+    return path.replace("\\", "/").split("/")[: -FOLDERS_LOOKED_AT - 2 : -1]
 
 
 @lru_cache(maxsize=256)

@@ -92,8 +92,7 @@ class Window:
 
     def cut(self, first: Frames, length: Frames) -> tuple[Frames, Frames]:
         """Return how much of a stretch lies before what is seen, and how much behind."""
-        if self.length is None:
-            return 0, 0
+        assert self.length is not None
         end = self.start + self.length
         return max(0, self.start - first), max(0, first + length - end)
 
@@ -140,18 +139,23 @@ class Walk:
             title = _title(item, index)
             if length <= 0:
                 raise CutRefusal(f"“{title}” has a source range of no length.")
-            before = self._reach(items, index - 1, "in_offset", transitions)
-            after = self._reach(items, index + 1, "out_offset", transitions)
+            before: Frames = 0
+            after: Frames = 0
+            if transitions:
+                before = self._reach(items, index - 1, "in_offset", transitions)
+                after = self._reach(items, index + 1, "out_offset", transitions)
             first, whole = own_time - before, length + before + after
             own_time += length
             if not item.enabled:
                 continue
-            head, tail = window.cut(first, whole)
-            if head + tail >= whole:
-                continue
-            speed = self._speed(item.effects, title)
-            shown = _Shown(title, name, inside, before - head, after - tail, speed)
-            first, whole = first + head, whole - head - tail
+            if window.length is not None:
+                head, tail = window.cut(first, whole)
+                if head + tail >= whole:
+                    continue
+                first, whole = first + head, whole - head - tail
+                before, after = before - head, after - tail
+            speed = self._speed(item.effects, title) if item.effects else ONE
+            shown = _Shown(title, name, inside, before, after, speed)
             record = (first + window.at, whole)
             if window.start or window.speed is not ONE:
                 record = window.record(first), whole / window.speed
@@ -190,8 +194,8 @@ class Walk:
 
     def _holds_shots(self, item: Any) -> bool:
         """Return whether the shots within a nested item are the cut's, and not the item itself."""
-        return not self.rule.finds(item.name or "") and any(
-            self.rule.finds(clip.name or "") for clip in _clips(item)
+        return self.rule.find(item.name or "") is None and any(
+            self.rule.find(clip.name or "") for clip in _clips(item)
         )
 
     def _nested(
@@ -262,15 +266,13 @@ class Walk:
         )
 
     def _code(self, item: Any, media: Any, title: str) -> str:
-        if self.rule.finds(title):
-            return self.rule.code(title)
         others = [media.name] if media is not None and media.name else []
         url = getattr(media, "target_url", None) or getattr(media, "target_url_base", None)
         marks = [text for mark in item.markers for text in (mark.name, _comment(mark)) if text]
         return self.rule.code(title, others, [url] if url else [], marks)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class _Shown:
     """What a track shows of an item: so many frames before and after its own range, at a speed."""
 
@@ -283,8 +285,10 @@ class _Shown:
 
 
 def _title(item: Any, index: int) -> str:
+    if item.name:
+        return str(item.name)
     media = getattr(item, "media_reference", None)
-    return item.name or (media.name if media is not None else "") or f"clip {index + 1}"
+    return (media.name if media is not None else "") or f"clip {index + 1}"
 
 
 def _comment(mark: Any) -> str:

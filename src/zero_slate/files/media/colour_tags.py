@@ -1,10 +1,9 @@
 """What a picture file says of its colours: its own tags, never what a library supposes."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from fractions import Fraction
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 from zero_slate.core.base.figures import decimal
 
@@ -36,8 +35,7 @@ _SRGB = 1
 Said = Callable[[str], Any]
 
 
-@dataclass(frozen=True, slots=True)
-class ColourTags:
+class ColourTags(NamedTuple):
     """A colour tag, primaries and transfer, as a file says them; None where it doesn't."""
 
     tag: str | None = None
@@ -50,11 +48,11 @@ def colour_tags(path: str, kind: str, said: Said) -> ColourTags:
 
     Raises OSError.
     """
-    profile = said("ICCProfile:profile_description") or None
     if kind == "openexr":
         return ColourTags(said("colorInteropID") or None, _primaries(said("chromaticities")))
     if kind == "dpx":
         return ColourTags(None, _worded(said("dpx:Colorimetric")), _worded(said("dpx:Transfer")))
+    profile = said("ICCProfile:profile_description") or None
     if kind == "png":
         return _png(path, profile)
     if kind == "jpeg" and not profile and said("Exif:ColorSpace") == _SRGB:

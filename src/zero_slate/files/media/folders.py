@@ -32,29 +32,42 @@ class Found:
 
     def stamp(self) -> tuple[tuple[int, int], ...]:
         """Return size and time of every file: what tells that they were not changed."""
-        stats = (os.stat(self.folder / name) for name in self.files.values())
+        root = str(self.folder)
+        stats = (os.stat(f"{root}/{name}") for name in self.files.values())
         return tuple((stat.st_size, stat.st_mtime_ns) for stat in stats)
 
     def digest(self) -> str:
         """Return a short digest of the stamp, which is kept; empty where a file is gone."""
-        try:
-            said = "".join(f"{size},{time};" for size, time in self.stamp())
-        except OSError:
-            return ""
-        return f"{len(self.files)}-{blake2b(said.encode(), digest_size=8).hexdigest()}"
+        return self._asked()[0]
+
+    def _asked(self) -> tuple[str, dict[str, int]]:
+        """Return the digest, and what the system says of each file, by its name."""
+        root, said = str(self.folder), []
+        modes: dict[str, int] = {}
+        gone = False
+        for name in self.files.values():
+            try:
+                stat = os.stat(f"{root}/{name}")
+            except OSError:
+                gone = True
+                continue
+            modes[name] = stat.st_mode
+            said.append(f"{stat.st_size},{stat.st_mtime_ns};")
+        whole = blake2b("".join(said).encode(), digest_size=8).hexdigest()
+        return "" if gone else f"{len(self.files)}-{whole}", modes
 
     def read(self, progress: Progress | None = None) -> Media:
         """Read the headers of all files. Raises UnreadablePicture or UnreadableMovie."""
         try:
-            stamp = self.digest()
-            return replace(self._read(progress), stamp=stamp)
+            stamp, modes = self._asked()
+            return replace(self._read(progress, modes), stamp=stamp)
         except Refusal:
             raise
         except FAILURES as error:
             kind = UnreadableMovie if self.movie else UnreadablePicture
             raise kind(damaged(error)) from error
 
-    def _read(self, progress: Progress | None) -> Media:
+    def _read(self, progress: Progress | None, modes: dict[str, int]) -> Media:
         if self.movie:
             (file,) = self.files.values()
             return replace(movies.read_movie(self.folder / file), name=self.name)
@@ -66,6 +79,7 @@ class Found:
             other_paddings=self.other_paddings,
             duplicates=self.duplicates,
             progress=progress,
+            modes=modes,
         )
         if self.tiles:
             return replace(media, kind=MediaKind.STILL, tiled=True)

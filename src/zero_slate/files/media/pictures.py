@@ -97,11 +97,12 @@ def read_sequence(
     other_paddings: tuple[int, ...] = (),
     duplicates: tuple[int, ...] = (),
     progress: Progress | None = None,
+    modes: Mapping[str, int] | None = None,
 ) -> Media:
     """Read the header of every frame of a sequence; odd and broken frames are named.
 
-    `files` gives the file name of each frame number. Raises UnreadablePicture where no frame at all
-    can be read.
+    `files` gives the file name of each frame number; `modes` what the system says of each file,
+    where it was asked already. Raises UnreadablePicture where no frame at all can be read.
     """
     completeness = Completeness()
     root = str(folder)
@@ -112,7 +113,8 @@ def read_sequence(
     broken: list[BrokenFrame] = []
     for done, frame in enumerate(sorted(files), start=1):
         try:
-            raw, timecodes[frame] = _read(f"{root}/{files[frame]}", completeness)
+            name_of, mode = files[frame], modes.get(files[frame]) if modes else None
+            raw, timecodes[frame] = _read(f"{root}/{name_of}", completeness, mode)
             read[frame] = known.setdefault(raw, raw)
         except UnreadablePicture as refusal:
             broken.append(BrokenFrame(frame, str(refusal)))
@@ -162,8 +164,10 @@ def _most_common(read: Mapping[int, _Raw], known: Mapping[_Raw, _Raw]) -> _Raw:
     return next(raw for raw in read.values() if id(raw) == most)
 
 
-def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
-    if other := no_plain_file(path):
+def _read(
+    path: str, completeness: Completeness, mode: int | None = None
+) -> tuple[_Raw, int | None]:
+    if other := no_plain_file(path, mode):
         raise UnreadablePicture(other)
     picture = oiio.ImageInput.open(path)
     if picture is None:
@@ -181,12 +185,15 @@ def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
     timecode = said("smpte:TimeCode")
     tags = colour_tags(path, kind, said)
     # Only OpenEXR keeps a display window; elsewhere an offset is where a picture is to be printed.
-    whole = (0, 0, spec.width, spec.height)
-    display = (spec.full_x, spec.full_y, spec.full_width, spec.full_height)
+    size = spec.width, spec.height
+    display = data = (0, 0, *size)
+    if kind == "openexr":
+        display = (spec.full_x, spec.full_y, spec.full_width, spec.full_height)
+        data = (spec.x, spec.y, *size)
     return (
         _Raw(
-            display if kind == "openexr" else whole,
-            (spec.x, spec.y, spec.width, spec.height) if kind == "openexr" else whole,
+            display,
+            data,
             tuple(spec.channelnames),
             _formats(spec),
             said("PixelAspectRatio"),
@@ -195,9 +202,9 @@ def _read(path: str, completeness: Completeness) -> tuple[_Raw, int | None]:
             said("compression"),
             tags,
             parts,
-            said("multiView"),
+            said("multiView") if kind == "openexr" else None,
             (spec.tile_width, spec.tile_height),
-            said("Orientation"),
+            None if kind == "openexr" else said("Orientation"),
         ),
         timecode[0] if isinstance(timecode, tuple) and timecode else None,
     )

@@ -13,19 +13,28 @@ _KINDS = {
 }
 
 
-def no_plain_file(path: str | Path) -> str | None:
+def no_plain_file(path: str | Path, mode: int | None = None) -> str | None:
     """Return what stands at a path where it is no plain file; None where it is, or isn't there.
 
-    A name that no library of ours can be given is told as well.
+    `mode` is what the system says of it, where it was asked already. A name that no library of
+    ours can be given is told as well.
     """
-    try:
-        str(path).encode()
-    except UnicodeEncodeError:
+    if not str(path).isascii() and not _is_unicode(str(path)):
         return "its name has bytes that aren't UTF-8, so that it can't be opened: rename it"
-    try:
-        kind = stat.S_IFMT(os.stat(path).st_mode)
-    except OSError:
-        return None
+    if mode is None:
+        try:
+            mode = os.stat(path).st_mode
+        except OSError:
+            return None
+    kind = stat.S_IFMT(mode)
     if kind == stat.S_IFREG:
         return None
     return f"it is {_KINDS.get(kind, 'no file')}, which is never opened"
+
+
+def _is_unicode(path: str) -> bool:
+    try:
+        path.encode()
+    except UnicodeEncodeError:
+        return False
+    return True

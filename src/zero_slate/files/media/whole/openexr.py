@@ -167,7 +167,7 @@ def _levels(length: int, up: bool) -> list[int]:
 
 def _ends_as(file: int, size: int, at: int, parts: tuple[_Part, ...], multi: bool) -> bool:
     """Return whether the chunk that the last table names last ends with the file."""
-    chunks = sum(part.chunks for part in parts)
+    chunks = parts[0].chunks if len(parts) == 1 else sum(part.chunks for part in parts)
     (offset,) = _OFFSET.unpack(os.pread(file, 8, at + chunks * 8 - 8).ljust(8, b"\0"))
     return at < offset < size and _end(file, offset, parts[-1], multi) == size
 
