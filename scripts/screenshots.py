@@ -67,12 +67,6 @@ def hand_off(page: Page) -> None:
     page.get_by_role("option", name="handoff").click()
 
 
-def type_rate(page: Page) -> None:
-    """Take the rate selected, and type one that can be read in two ways."""
-    page.get_by_role("textbox", name="Rate").fill("25i")
-    page.get_by_role("alert").wait_for()
-
-
 def all_read(page: Page) -> None:
     """Wait until every header of the folder is read."""
     page.get_by_role("region", name="Folder").get_by_text("linked to this shot").first.wait_for()
@@ -83,6 +77,13 @@ def recut(page: Page) -> None:
     """Lay the third cut against the second."""
     page.get_by_role("link", name="Recut").click()
     page.locator("[data-recut=RIV_0010]").wait_for()
+
+
+def ask_for(page: Page) -> None:
+    """Apply the recut, and see what is to be asked for."""
+    page.get_by_role("button", name="changes").click()
+    page.get_by_role("link", name="To ask for").click()
+    page.locator("[data-request]").first.wait_for()
 
 
 def change_rate(page: Page) -> None:
@@ -149,7 +150,6 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("edit-format", "paper", then(cut, change_format)),
         ("sheet", "paper", shot("FRO_0030")),
         ("sheet-dim", "dim", shot("FRO_0030")),
-        ("sheet-rate", "dim", then(shot("FRO_0030"), type_rate)),
         ("guides", "paper", then(shot("FRO_0020"), guides)),
         ("formats", "paper", then(shot("FRO_0030"), formats)),
         ("change", "paper", then(shot("RIV_0020"), change_canvas)),
@@ -162,6 +162,8 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("rates", "paper", then(shot("RIV_0020", "Media"), all_read)),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
         ("keys", "paper", lambda page: page.keyboard.press("k")),
+        # Last, since it changes shots.
+        ("to-ask-for", "dim", then(cut, recut, ask_for)),
     )
 
 

@@ -313,3 +313,37 @@ def test_a_timecode_is_found_whatever_its_containers_spelling(tmp_path: Path) ->
         container.mux(stream.encode(av.VideoFrame(64, 64, "yuv420p")))
         container.mux(stream.encode(None))
     assert read_movie(tmp_path / "b.mkv").header.timecode == "01:02:03:04"
+
+
+def test_a_movie_that_is_turned_is_as_it_is_shown(tmp_path: Path) -> None:
+    path = tmp_path / "a.mov"
+    with av.open(str(path), "w") as container:
+        stream = container.add_stream("mpeg4", rate=24)
+        stream.width, stream.height, stream.pix_fmt = 64, 48, "yuv420p"
+        stream.set_display_rotation(90)
+        container.mux(stream.encode(av.VideoFrame(64, 48, "yuv420p")))
+        container.mux(stream.encode(None))
+    header = read_movie(path).header
+    assert header.size == Size(48, 64)
+    assert header.orientation in ("turned 90°", "turned 270°")
+
+
+def test_deep_pixels_that_break_off_are_told(tmp_path: Path) -> None:
+    path = tmp_path / "a.exr"
+    deep = spec(32, 16, 2, "float")
+    deep.channelnames = ("A", "Z")
+    deep.deep = True
+    data = oiio.DeepData()
+    data.init(32 * 16, 2, oiio.TypeFloat, ("A", "Z"))
+    for pixel in range(32 * 16):
+        data.set_samples(pixel, 1 + pixel % 3)
+    output = oiio.ImageOutput.create(str(path))
+    assert output.open(str(path), deep), output.geterror()
+    assert output.write_deep_image(data), output.geterror()
+    output.close()
+    assert read_picture(path).size == Size(32, 16)
+    content = path.read_bytes()
+    for share in (0.6, 0.98):
+        path.write_bytes(content[: int(len(content) * share)])
+        with pytest.raises(UnreadablePicture):
+            read_picture(path)

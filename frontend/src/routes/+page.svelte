@@ -16,7 +16,7 @@
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import Drop from '$lib/ui/drop/Drop.svelte';
-	import { clock, cutNumber, version } from '$lib/words';
+	import { counted, clock, cutNumber, version } from '$lib/words';
 
 	const SCOPE = 'new-production';
 
@@ -82,7 +82,7 @@
 
 <Head
 	title="Desk"
-	subtitle={desk.data ? `${desk.data.who} · ${productions.length} productions` : ''}
+	subtitle={desk.data ? `${desk.data.who} · ${counted(productions.length, 'production')}` : ''}
 >
 	{#snippet verdict()}
 		<button
@@ -107,7 +107,7 @@
 		{/if}
 	{/snippet}
 </Head>
-{#if desk.isError}<Notice>{desk.error.message}</Notice>{/if}
+{#if desk.error && words(desk.error)}<Notice>{words(desk.error)}</Notice>{/if}
 {#if trouble}<Notice>{trouble}</Notice>{/if}
 <main class="min-h-0 grow overflow-y-auto">
 	{#if open === 'start'}

@@ -18,6 +18,7 @@ from zero_slate.core.media.alignment import lead, left_aside
 from zero_slate.core.media.element import Align
 from zero_slate.core.media.header import BrokenFrame, OddFrame, Window
 from zero_slate.core.presentation.cut_table import cut_row
+from zero_slate.core.presentation.drawings.sheet import draw_sheet
 from zero_slate.core.presentation.meanings import MEANINGS
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -293,6 +294,9 @@ def test_windows_primaries_and_notes_are_found() -> None:
     assert said["media.odd-window"].startswith("100 frames have another data window than the rest")
     assert "are BT.709, those of ACEScg ACES AP1" in said["media.primaries"]
     assert said["media.note"] == "plate.####.exr: its rate is odd."
+    (drawn,) = draw_sheet(context_for(SETUP, other), SETUP, "canvas").canvas.pictures
+    assert drawn.window is not None
+    assert (drawn.window.width, drawn.rect.width) == (1936, 1920)
     cropped = plate(header=header(window=Window(0, 100, 1920, 880)))
     said_of = the("media.data-window", context_for(SETUP, cropped)).sentence.text
     assert "has no pixels in 100 px above and below" in said_of

@@ -1,5 +1,6 @@
 <!-- What can be done with the shots of a cut: read another, choose some, set new ones up. -->
 <script lang="ts">
+	import { counted } from '$lib/words';
 	import type { Schema } from '$lib/api/client';
 	import { titled } from '$lib/state/keys.svelte';
 	import { changeOf, type Choosing } from './choosing.svelte';
@@ -47,7 +48,7 @@
 			class="act"
 			aria-disabled={!several.length}
 			href={several.length ? changeOf(said.id, several) : undefined}
-			>Change {several.length} shots …</a
+			>Change {counted(several.length, 'shot')} …</a
 		>
 		<label class="flex items-baseline gap-2 text-sm"
 			>share as

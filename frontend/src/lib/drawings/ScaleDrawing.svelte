@@ -17,7 +17,9 @@
 	const reaching = $derived<Rect[]>(
 		layer === 'placing'
 			? [
-					...drawing.pictures.map((each) => each.rect),
+					...drawing.pictures.flatMap((each) =>
+						each.window ? [each.rect, each.window] : [each.rect]
+					),
 					...(drawing.artwork ? [drawing.artwork] : [])
 				]
 			: layer === 'working'
@@ -150,6 +152,16 @@
 					stroke={picture.wrong ? 'var(--red)' : 'var(--ink2)'}
 					stroke-opacity="0.35"
 				/>
+				{#if picture.window}
+					<!-- The data window: overscan past the picture, or the part of it that has pixels. -->
+					<rect
+						{...at(picture.window)}
+						fill="none"
+						stroke="var(--ink)"
+						stroke-dasharray="2 3"
+						data-window
+					/>
+				{/if}
 				<title>{picture.name}: {picture.words}</title>
 			</g>
 		{/each}

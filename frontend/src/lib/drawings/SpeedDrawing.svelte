@@ -1,5 +1,6 @@
 <!-- The same walk at two rates, at their exact speeds, on ones, twos or threes. -->
 <script lang="ts">
+	import { counted } from '$lib/words';
 	import type { Schema } from '$lib/api/client';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
@@ -69,8 +70,8 @@
 						onchoose={(rate) => (chosen[place] = rate)}
 					/>
 					<span class="num text-right text-[11.5px] leading-tight"
-						>{speed.drawings[hold]} drawings<br /><span class="text-ink2"
-							>{speed.frames} frames</span
+						>{counted(speed.drawings[hold] ?? 0, 'drawing')}<br /><span class="text-ink2"
+							>{counted(speed.frames, 'frame')}</span
 						></span
 					>
 				</div>

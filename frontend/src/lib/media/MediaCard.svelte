@@ -1,5 +1,6 @@
 <!-- A sequence, movie or still: what its headers say, and how that agrees with the shot. -->
 <script lang="ts">
+	import { counted } from '$lib/words';
 	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
 	import Mark from '$lib/drawings/Mark.svelte';
@@ -17,7 +18,7 @@
 	<p class="flex flex-wrap gap-x-3 pl-6">
 		<span class="text-ink2">{line.kind}</span>
 		{#if line.frames}<span class="num">{line.frames}</span>{/if}
-		<span class="num text-ink2">{line.count} {line.count === 1 ? 'frame' : 'frames'}</span>
+		<span class="num text-ink2">{counted(line.count, 'frame')}</span>
 		{#if line.timecode}<span class="num text-ink2">from {line.timecode}</span>{/if}
 	</p>
 	<div class="grid grid-cols-[24px_1fr]">

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { opened } from '$lib/state/focus';
 	import { form, Problem, sendForm, words, type Schema } from '$lib/api/client';
-	import { cutNumber } from '$lib/words';
+	import { counted, cutNumber } from '$lib/words';
 	import Drop from '$lib/ui/drop/Drop.svelte';
 
 	let {
@@ -112,7 +112,7 @@
 			<strong>{preview.title || file?.name}</strong>
 			<span>{preview.form}</span>
 			<span class="num"
-				>{preview.events.length} events, {preview.frames} frames, {preview.length}</span
+				>{counted(preview.events.length, 'event')}, {counted(preview.frames, 'frame')}, {preview.length}</span
 			>
 			<span class="num">{preview.rate} {preview.labels}</span>
 			<button type="button" class="act ml-auto" onclick={() => void takeIt()}

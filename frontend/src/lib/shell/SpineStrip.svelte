@@ -58,6 +58,7 @@
 	<ul class="flex min-h-0 grow flex-col gap-1 overflow-x-hidden overflow-y-auto pl-1">
 		{#each spines.all as spine, place (address(spine))}
 			<li
+				class="rounded-l {isHere(spine) ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : ''}"
 				draggable="true"
 				ondragstart={() => (dragged = place)}
 				ondragover={(event) => event.preventDefault()}
@@ -79,7 +80,7 @@
 						close(spine);
 					}}
 					onkeydown={(event) => onkeydown(event, spine, place)}
-					class="flex max-h-48 flex-col items-center gap-2 rounded-l px-2 py-3 text-ink2 aria-[current]:bg-sheet aria-[current]:text-ink aria-[current]:shadow-[inset_3px_0_0_var(--ink)]"
+					class="flex max-h-48 flex-col items-center gap-2 px-2 pt-3 pb-1 text-ink2 aria-[current]:text-ink"
 				>
 					{#if spine.kind === 'shot'}<Mark state={spine.state} size={11} />{/if}
 					<span

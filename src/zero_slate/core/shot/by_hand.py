@@ -1,5 +1,6 @@
 """A shot that isn't in the cut: its start timecode, and in and out points or a length."""
 
+from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import require_code
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -48,7 +49,8 @@ def read_cut_length(
             )
         if frames is not None and frames != spans:
             raise Refusal(
-                f"In and out make {spans} frames, and the length says {frames}: leave one empty.",
+                f"In and out make {counted(spans, 'frame')}, and the length says {frames}: leave "
+                "one empty.",
                 nearest=str(spans),
                 part="length",
             )

@@ -195,7 +195,8 @@ def _sentence(was: Setup, now: Setup, keep: RetimeMode) -> str:
             f"from {was.rate} to {now.rate}."
         )
     return (
-        f"Every moment stays; {was.work_range.length} frames become {now.work_range.length}, "
+        f"Every moment stays; {counted(was.work_range.length, 'frame')} become "
+        f"{now.work_range.length}, "
         f"from {was.rate} to {now.rate}."
     )
 

@@ -169,6 +169,8 @@ def _tell_varying(times: list[int], base: Fraction | None, notes: list[str]) -> 
 def _turned(container: Any, stream: Any) -> int:
     """Return by how many degrees to the right a movie is to be turned when it is shown."""
     try:
+        # Its packets may have been counted to the end.
+        container.seek(0)
         frame = next(container.decode(stream), None)
     except (av.error.FFmpegError, StopIteration):
         return 0

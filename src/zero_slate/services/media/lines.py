@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 
+from zero_slate.core.base.figures import counted
 from zero_slate.core.checks.finding import STATE_WORDS, Severity, State
 from zero_slate.core.checks.match import match
 from zero_slate.core.media.element import Element
@@ -52,9 +53,9 @@ def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, 
 
 def frames_words(media: Media) -> str:
     """Write which frames there are: `1001–1104`."""
-    return ", ".join(
-        str(run.first) if run.length == 1 else str(run) for run in media.present[:4]
-    ) + (" …" if len(media.present) > 4 else "")
+    shown = [str(run.first) if run.length == 1 else str(run) for run in media.present[:4]]
+    more = len(media.present) - len(shown)
+    return ", ".join(shown) + (f" and {counted(more, 'run')} more" if more else "")
 
 
 def media_line(context: ShotContext, element: Element) -> MediaLine:

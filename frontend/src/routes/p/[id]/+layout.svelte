@@ -9,7 +9,7 @@
 	import { productionQuery } from '$lib/api/queries';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';
-	import { clock, cutNumber } from '$lib/words';
+	import { counted, clock, cutNumber } from '$lib/words';
 
 	let { children } = $props();
 
@@ -35,7 +35,9 @@
 <Head
 	title={production.data?.title ?? ''}
 	subtitle={production.data
-		? [production.data.kind, `${production.data.lines.length} shots`].filter(Boolean).join(' · ')
+		? [production.data.kind, counted(production.data.lines.length, 'shot')]
+				.filter(Boolean)
+				.join(' · ')
 		: ''}
 	steps={[
 		{ label: 'Cut', href: root, title: titled('Cut', 'cut') },

@@ -1,5 +1,6 @@
 <!-- The cut: the edit format as title block, then every shot in the order of the edit. -->
 <script lang="ts">
+	import { counted } from '$lib/words';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -63,7 +64,7 @@
 			<h2 class="text-head font-semibold">Shots in cut order</h2>
 			{#if said.frames}
 				<span class="text-xs text-ink2"
-					>{said.length} · {said.frames} frames · a dot means it follows the edit</span
+					>{said.length} · {counted(said.frames, 'frame')} · a dot means it follows the edit</span
 				>
 			{/if}
 			<CutActions

@@ -82,7 +82,7 @@ def draw_ranges(context: ShotContext) -> BarDrawing:
     ends = [end for track in tracks for span in track.spans for end in (span.start, span.end)]
     return BarDrawing(
         "Ranges",
-        f"{setup.delivered_length} frames",
+        counted(setup.delivered_length, "frame"),
         min(ends),
         max(ends),
         tuple(tracks),

@@ -21,6 +21,7 @@ from zero_slate.core.canvas.raster import Raster, RasterRefusal
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.canvas.signals import facts_of
 from zero_slate.core.canvas.sizes import BYTES_HALF_RGBA, PictureSizes
+from zero_slate.core.media.header import Header
 from zero_slate.core.media.placement import PlacedPicture, placement_words
 from zero_slate.core.presentation.drawings.fact import Fact
 from zero_slate.core.settings.models.setup import Setup
@@ -72,6 +73,8 @@ class PictureRect:
     """How it lands, in words."""
     wrong: bool
     """Whether it is cut off, enlarged or leaves bars."""
+    window: Rect | None = None
+    """Where its pixels lie, its data window; None where that is the whole picture."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -318,8 +321,27 @@ def _picture(placed_picture: PlacedPicture, frame: _Frame, canvas: Raster) -> Pi
     placed = placed_picture.placed
     rect = frame.rect(placed.x, placed.y, placed.width, placed.height)
     words = placement_words(placed_picture, canvas)
+    element = placed_picture.element
     return PictureRect(
-        placed_picture.element.media.name, rect, words, _wrong(placed_picture, canvas)
+        element.media.name,
+        rect,
+        words,
+        _wrong(placed_picture, canvas),
+        _data_window(element.media.header, placed, frame),
+    )
+
+
+def _data_window(header: Header, placed: Placement, frame: _Frame) -> Rect | None:
+    """Return where a data window lies: it reaches past the picture, or leaves part of it empty."""
+    if header.window is None:
+        return None
+    window, size = header.window, header.size
+    across, down = placed.width / size.width, placed.height / size.height
+    return frame.rect(
+        placed.x + window.x * across,
+        placed.y + window.y * down,
+        window.width * across,
+        window.height * down,
     )
 
 

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.settings.kinds.choice import read_choice
 from zero_slate.core.settings.schema import Part, Texts
@@ -114,7 +115,7 @@ class LengthKind:
 
     def show(self, value: int) -> str:
         """Write the frames."""
-        return f"{value} frames"
+        return counted(value, "frame")
 
 
 @dataclass(frozen=True, slots=True)

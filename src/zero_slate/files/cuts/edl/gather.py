@@ -124,10 +124,10 @@ def _check_overlap(pieces: list[_Piece]) -> None:
         before = ended.get(piece.track)
         first = piece.moments.record[0]
         if before is not None and first < before.moments.record[1]:
-            shared = before.moments.record[1] - first
+            shared = counted(before.moments.record[1] - first, "frame")
             entry, other = piece.entry, before.entry
             raise CutRefusal(
-                f"event {entry.number} begins at {entry.labels[2]}, {shared} frames before event "
+                f"event {entry.number} begins at {entry.labels[2]}, {shared} before event "
                 f"{other.number} (line {other.line}) ends at {other.labels[3]}: they overlap.",
                 line=entry.line,
             )
@@ -152,7 +152,7 @@ def _join(
             frames = piece.moments.length
             notes.append(
                 f"Line {entry.line}: the transition of event {entry.number} lasts "
-                f"{entry.frames} frames, longer than the event: {frames} are taken."
+                f"{counted(entry.frames, 'frame')}, longer than the event: {frames} are taken."
             )
         before = ending.get((piece.track, piece.moments.record[0]))
         if opens is None:

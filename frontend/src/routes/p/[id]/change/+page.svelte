@@ -50,7 +50,7 @@
 			if (!count || !said) return;
 			const path = '/api/v1/productions/{production_id}/batches';
 			await take(api.POST(path, { params, body: { ...source.wanted, shots } }));
-			done = `${count} shots changed as one: ${said.label}.`;
+			done = `${counted(count, 'shot')} changed as one: ${said.label}.`;
 			source.clear();
 		});
 
@@ -77,7 +77,7 @@
 		class="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4"
 		aria-label="The change"
 	>
-		<h2 class="text-head font-semibold">Change {all.length} shots at once</h2>
+		<h2 class="text-head font-semibold">Change {counted(all.length, 'shot')} at once</h2>
 		<p class="pb-2 text-sm text-ink2">
 			Nothing changes until you apply it. One undo takes all of it back.
 		</p>

@@ -11,7 +11,7 @@
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
-	import { clock, version } from '$lib/words';
+	import { counted, clock, version } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));
 
@@ -69,7 +69,7 @@
 			const path = { batch_id: made };
 			const back = await take(api.POST('/api/v1/batches/{batch_id}/undo', { params: { path } }));
 			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
-			done = `Taken back, with ${back.shots} shots.${stay}`;
+			done = `Taken back, with ${counted(back.shots, 'shot')}.${stay}`;
 			made = null;
 		});
 

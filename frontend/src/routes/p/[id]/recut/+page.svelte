@@ -123,7 +123,7 @@
 					disabled={!said.to_take}
 					onclick={() => void applyTo(null)}
 					>{said.to_take
-						? `Apply ${said.to_take} ${said.to_take === 1 ? 'change' : 'changes'}`
+						? `Apply ${counted(said.to_take, 'change')}`
 						: 'Nothing left to apply'}</button
 				>
 			</span>

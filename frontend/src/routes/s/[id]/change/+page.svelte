@@ -1,5 +1,6 @@
 <!-- A change of this shot before it is made: every row, what appears, what artwork does. -->
 <script lang="ts">
+	import { counted } from '$lib/words';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -82,7 +83,7 @@
 					title={titled('Apply this change', 'makeChange')}
 					onclick={() => void make()}
 					>{taken.length === chosen.length
-						? `Apply ${chosen.length} ${chosen.length === 1 ? 'change' : 'changes'}`
+						? `Apply ${counted(chosen.length, 'change')}`
 						: `Apply ${taken.length} of ${chosen.length} changes`}</button
 				>
 				{#if leave.length}

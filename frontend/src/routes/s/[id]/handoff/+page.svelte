@@ -7,7 +7,7 @@
 	import { openShot } from '$lib/shot/open.svelte';
 	import Confirm from '$lib/ui/confirm/Confirm.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
-	import { version } from '$lib/words';
+	import { counted, version } from '$lib/words';
 
 	const STATUS = {
 		new: 'new',
@@ -88,8 +88,9 @@
 					class="act"
 					disabled={!volume || plan.too_long !== ''}
 					onclick={() => (plan?.replaces ? (asking = true) : void write(false))}
-					>Write {plan.files.length} files to {[volume, folder].filter(Boolean).join('/') ||
-						'a folder'}</button
+					>Write {counted(plan.files.length, 'file')} to {[volume, folder]
+						.filter(Boolean)
+						.join('/') || 'a folder'}</button
 				>
 			</p>
 		</section>
