@@ -38,11 +38,11 @@ def test_every_family_ships_and_every_name_is_its_own() -> None:
         # SMPTE ST 428-1 containers, ITU-R BT.601 rasters, 35 mm scans at 2:1.
         ("D-cinema 2K flat 1.85 24p", "1998 × 1080", "1998 × 1080, 1.85"),
         ("D-cinema 4K scope 2.39 24p", "4096 × 1716", "4096 × 1716, 2.39"),
-        ("SD 576 16:9 50i", "720 × 576", "1047.27 × 576, 1.82"),
-        ("SD 486 4:3 59.94i", "720 × 486", "654.55 × 486, 1.35"),
-        ("Scan 2K anamorphic", "1828 × 1556", "3656 × 1556, 2.35"),
+        ("SD 576 16:9 50i", "720 × 576", "720 × 576 at 16:11, 1.82"),
+        ("SD 486 4:3 59.94i", "720 × 486", "720 × 486 at 10:11, 1.35"),
+        ("Scan 2K anamorphic", "1828 × 1556", "1828 × 1556 at 2:1, 2.35"),
         ("Upright phone 9:16", "1080 × 1920", "1080 × 1920, 0.56"),
-        ("HD 1080 thin raster 25p", "1440 × 1080", "1920 × 1080, 1.78"),
+        ("HD 1080 thin raster 25p", "1440 × 1080", "1440 × 1080 at 4:3, 1.78"),
     ],
 )
 def test_shipped_sizes_are_the_standards(name: str, size: str, shown: str) -> None:
@@ -145,3 +145,8 @@ def test_a_file_of_formats_reads_back_and_a_broken_entry_costs_only_itself() -> 
 def test_what_is_no_file_of_formats_is_refused(content: bytes) -> None:
     with pytest.raises(DocumentRefusal):
         read_formats(content)
+
+
+@pytest.mark.parametrize("text", ["1080 × 1920", "1080x1920", "1080 x 1920", "1080×1920"])
+def test_a_size_is_found_as_it_is_printed(text: str) -> None:
+    assert {str(each.canvas) for each in search(SHIPPED, text)} == {"1080 × 1920"}

@@ -7,7 +7,7 @@ from typing import Any, ClassVar
 
 from pydantic import ConfigDict
 
-from zero_slate.core.base.figures import aspect, decimal
+from zero_slate.core.base.figures import aspect
 from zero_slate.core.base.ratio import PixelAspect, write_ratio
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Raster, Size
@@ -88,10 +88,12 @@ class Format:
 
     @property
     def shown(self) -> str:
-        """The size as seen and its shape: `1047.27 × 576, 1.82`."""
-        raster = self.raster
-        width = decimal(raster.shown_width, 2, trim=True)
-        return f"{width} × {raster.height}, {aspect(raster.display_aspect)}"
+        """The size as it is stored, its pixels where they aren't square, and its shape.
+
+        `1920 × 1080, 1.78`; `720 × 576 at 16:11, 1.82`.
+        """
+        pixels = "" if self.pixel_aspect == 1 else f" at {write_ratio(self.pixel_aspect)}"
+        return f"{self.canvas}{pixels}, {aspect(self.raster.display_aspect)}"
 
     @property
     def line(self) -> str:
