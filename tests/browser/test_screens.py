@@ -171,7 +171,7 @@ def test_what_is_open_typed_and_saved_outlives_a_killed_server(page: Page, apart
     page.get_by_role("textbox", name="Title", exact=True).fill("Dusk")
     page.get_by_role("textbox", name="Title", exact=True).press("Enter")
     apart.start()
-    expect(page.get_by_role("status").filter(has_text="is back")).to_contain_text("sent again")
+    expect(page.get_by_role("status").filter(has_text="is back")).to_contain_text("has been sent")
     expect(head(page)).to_contain_text("v005")
     expect(page.get_by_role("alert")).to_be_hidden()
     page.reload()

@@ -308,7 +308,7 @@ def test_what_is_left_aside_is_said() -> None:
     )
     assert cut.notes == (
         "Line 2: the transition of event 001 lasts 60 frames, longer than the event: 48 are taken.",
-        "Line 2: event 001 comes in over nothing that the list names.",
+        "Line 2: event 001 dissolves in from something that isn't in the list.",
         "1 event without picture is left out.",
     )
 

@@ -228,11 +228,11 @@ def test_files_that_changed_since_they_were_read_are_found_and_read_again(
     assert slate.elements.changed(shot) == ()
     write_sequence(folder, "late", range(1001, 1007))
     (changed,) = slate.elements.changed(shot)
-    assert (changed.name, changed.what) == ("late.####.exr", "2 frames more than were read")
+    assert (changed.name, changed.what) == ("late.####.exr", "has 2 more frames than were read")
     assert slate.elements.read_again(shot) == ()
     assert slate.elements.changed(shot) == ()
     os.utime(folder / "late.1002.exr", ns=(1, 1))
-    assert slate.elements.changed(shot)[0].what == "were changed since they were read"
+    assert slate.elements.changed(shot)[0].what == "has changed since it was read"
     for path in folder.iterdir():
         path.unlink()
     assert slate.elements.changed(shot)[0].what == "can't be found any more"

@@ -74,8 +74,7 @@
 		<SpineStrip />
 		<div class="flex min-w-0 grow flex-col bg-sheet">
 			{#if presence.away}
-				<Notice>Can't reach Zero Slate: it is tried again by itself. What you typed is kept.</Notice
-				>
+				<Notice>Can't reach Zero Slate; trying again. What you typed is kept.</Notice>
 			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
 			{@render children()}
 		</div>

@@ -33,7 +33,7 @@ it('looks for a server that is gone until it is back, and sends again what waite
 	expect(last).toHaveBeenCalledOnce();
 	expect(ask).toHaveBeenCalledOnce();
 	expect(presence.away).toBe(false);
-	expect(presence.returned).toContain('sent again');
+	expect(presence.returned).toContain('has been sent');
 	await vi.advanceTimersByTimeAsync(9000);
 	expect(presence.returned).toBe('');
 });

@@ -45,7 +45,7 @@ export class Presence {
 		if (this.away) return;
 		for (const ask of this.found) ask();
 		this.returned = works.length
-			? 'Zero Slate is back: what you typed meanwhile was sent again.'
+			? 'Zero Slate is back. What you typed in the meantime has been sent.'
 			: 'Zero Slate is back.';
 		setTimeout(() => (this.returned = ''), TOLD_FOR);
 	}

@@ -315,7 +315,7 @@ def timecode_aside(context: ShotContext, element: Element) -> Iterator[Finding]:
             "media.timecode-aside",
             Severity.NOTE,
             "start_timecode",
-            Sentence(f"The timecode of {element.media.name} {why}: it is left aside."),
+            Sentence(f"The timecode of {element.media.name} {why}, so it isn't used."),
             {"timecode": element.media.header.timecode or ""},
             element=element.id,
         )

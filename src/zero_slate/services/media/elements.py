@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
-from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.alignment import best_align
@@ -175,8 +174,11 @@ class Elements:
         was = int(media.stamp.partition("-")[0])
         more = len(found.files) - was
         if more:
-            return f"{counted(abs(more), 'frame')} {'more' if more > 0 else 'fewer'} than were read"
-        return "were changed since they were read"
+            than = "more" if more > 0 else "fewer"
+            return (
+                f"has {abs(more)} {than} {'frame' if abs(more) == 1 else 'frames'} than were read"
+            )
+        return "has changed since it was read"
 
     def read_again(self, shot_id: int) -> tuple[ChangedFiles, ...]:
         """Read the files again that were changed; return those that can't be read any more."""

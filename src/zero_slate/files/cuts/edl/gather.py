@@ -158,8 +158,8 @@ def _join(
         if opens is None:
             if before is None:
                 notes.append(
-                    f"Line {entry.line}: event {entry.number} comes in over nothing that the list "
-                    "names."
+                    f"Line {entry.line}: event {entry.number} dissolves in from something that "
+                    "isn't in the list."
                 )
             else:
                 before.after = max(before.after, frames)
