@@ -44,8 +44,8 @@ Progress = Callable[[int], None]
 
 # A file with more parts than this is read no further.
 MOST_PARTS = 256
-# Attributes that a rate may stand in: DPX has one for film and one for television.
-_RATES = ("FramesPerSecond", "dpx:FrameRate", "dpx:TemporalFrameRate")
+# DPX has a rate for film and one for television.
+_DPX_RATES = ("dpx:FrameRate", "dpx:TemporalFrameRate")
 # Exif's orientations (CIPA DC-008), as they are to be shown.
 _ORIENTATIONS = {
     2: "mirrored",
@@ -197,7 +197,7 @@ def _read(
             tuple(spec.channelnames),
             _formats(spec),
             said("PixelAspectRatio"),
-            _first_said(said, _RATES),
+            said("FramesPerSecond") or (_first_said(said, _DPX_RATES) if kind == "dpx" else None),
             said("oiio:BitsPerSample"),
             said("compression"),
             tags,
@@ -370,13 +370,19 @@ def _count(packed: int, rate: FrameRate) -> int | None:
 def _jumps(timecodes: Mapping[int, int | None], header: Header) -> Iterable[int]:
     """Yield the frames whose timecode isn't as far from the frame before as their numbers are."""
     rate = header.rate or FrameRate(Fraction(24))
-    before: tuple[int, int] | None = None
+    before: tuple[int, int, int] | None = None
     for frame, packed in timecodes.items():
         if packed is None:
             continue
+        # Where nothing but the last digit changes the label needs no reckoning.
+        if before is not None and packed ^ before[2] < 16:
+            later = packed - before[2]
+            if later == frame - before[0]:
+                before = frame, before[1] + later, packed
+                continue
         at = _count(packed, rate)
         if at is None:
             continue
         if before is not None and at - before[1] != frame - before[0]:
             yield frame
-        before = frame, at
+        before = frame, at, packed
