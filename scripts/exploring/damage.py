@@ -24,6 +24,7 @@ from zero_slate.demo.cuts import otio_json
 from zero_slate.demo.story import ORCHARD
 from zero_slate.files.cuts.reading import read_cut_list
 from zero_slate.files.data.reading import read_layout
+from zero_slate.files.data.rows import Chosen
 from zero_slate.files.format_files import read_formats
 from zero_slate.files.handoff_manifest import HandoffManifest
 from zero_slate.files.media.folders import find
@@ -50,8 +51,9 @@ def _data(path: Path) -> object:
     content = io.BytesIO(path.read_bytes())
     layout, rewrite = read_layout(content)
     moved = FrameRemapper(Rescale(1, 1001, FILM, FILM))
-    columns = recognised(layout.columns, layout.rows)
-    return [piece for piece, _ in rewrite(content, columns, moved)]
+    known = recognised(layout.columns, layout.rows)
+    chosen = Chosen(known.frames or (0,), known.lengths)
+    return [piece for piece, _ in rewrite(content, chosen, moved)]
 
 
 def _cut(path: Path) -> object:

@@ -238,3 +238,5 @@ def test_files_that_changed_since_they_were_read_are_found_and_read_again(
     assert slate.elements.changed(shot)[0].what == "can't be found any more"
     (left,) = slate.elements.read_again(shot)
     assert "There is no late.####.exr" in left.what
+    with pytest.raises(NotFound, match="no shot numbered 99"):
+        slate.elements.changed(99)

@@ -150,7 +150,11 @@ class Elements:
             session.delete(_row(session, shot_id, element_id))
 
     def changed(self, shot_id: int) -> tuple[ChangedFiles, ...]:
-        """Return which of a shot's files were changed, or are gone, since they were read."""
+        """Return which of a shot's files were changed, or are gone, since they were read.
+
+        Raises NotFound.
+        """
+        self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
         told = []
