@@ -244,16 +244,25 @@ def test_focus_goes_where_something_was_opened_and_never_to_nothing(page: Page) 
 
 def test_single_keys_can_be_switched_off_and_undo_has_the_usual_ones(page: Page) -> None:
     open_shot(page, "FRO_0020")
+    found = re.search(r"v(\d{3})", head(page).inner_text())
+    assert found is not None
+    stored = int(found[1])
+
+    def saved(later: int, verdict: str) -> None:
+        # What is shown may run ahead of what is stored: each step waits for its version.
+        expect(head(page)).to_contain_text(f"v{stored + later:03d}")
+        expect(head(page)).to_contain_text(verdict)
+
     page.get_by_label("Width").fill("1922")
     page.get_by_label("Width").press("Enter")
-    expect(head(page)).to_contain_text("1 difference from the edit")
+    saved(1, "1 difference from the edit")
     page.get_by_label("Width").press("Escape")
     page.keyboard.press("Control+z")
-    expect(head(page)).to_contain_text("follows the edit")
+    saved(2, "follows the edit")
     page.keyboard.press("Control+Shift+Z")
-    expect(head(page)).to_contain_text("from the edit")
+    saved(3, "1 difference from the edit")
     page.keyboard.press("Control+z")
-    expect(head(page)).to_contain_text("follows the edit")
+    saved(4, "follows the edit")
     page.keyboard.press("k")
     page.get_by_label("Single keys act").uncheck()
     page.keyboard.press("d")
