@@ -6,6 +6,7 @@ import io
 import pytest
 
 from tests.makers import edl, event
+from zero_slate.services.cuts.frame_requests import as_csv, as_text
 from zero_slate.services.cuts.recut_answers import RecutLine
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.web.slate import Slate
@@ -120,9 +121,9 @@ def test_what_to_ask_for_stays_after_the_recut_was_applied(
     assert page.open_frames == 0
     assert page.lines[0].got_who
     slate.requests.note(production, asked.id, got=False)
-    rows = list(csv.DictReader(io.StringIO(slate.requests.csv(production))))
+    rows = list(csv.DictReader(io.StringIO(as_csv(slate.requests.page(production)))))
     assert [row["shot_frames"] for row in rows] == [asked.shot_frames]
-    assert slate.requests.text(production) == (
+    assert as_text(slate.requests.page(production)) == (
         "Two shots: 10 frames to ask for\n"
         "FRO_0010: 4 frames at the head and 6 frames at the tail, since cut 02; shot frames "
         "997–1000, 1057–1062; source A001 03:59:59:12–03:59:59:15 (4 frames), "

@@ -1,6 +1,6 @@
 """Revisions of setups and edit formats."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from contextlib import suppress
 from itertools import islice
 
@@ -205,6 +205,24 @@ def before_batch(session: Session, batch_id: int) -> dict[int, SetupRevision]:
         .where(own.batch_id == batch_id)
     )
     return {row.shot_id: row for row in rows}
+
+
+def renamed_since(session: Session, before: Mapping[int, SetupRevision]) -> dict[int, str]:
+    """Return the codes in some revisions, by shot, where their shot has another code now."""
+    found: dict[int, str] = {}
+    code = func.json_extract(SetupRevision.content, "$.setup.code")
+    for ids in batched([row.id for row in before.values()], MOST_VARIABLES):
+        rows = session.execute(
+            select(SetupRevision.shot_id, code)
+            .join(Shot, Shot.id == SetupRevision.shot_id)
+            .where(
+                SetupRevision.id.in_(ids),
+                func.json_valid(SetupRevision.content),
+                Shot.code != code,
+            )
+        )
+        found.update((shot_id, str(each)) for shot_id, each in rows)
+    return found
 
 
 def revisions_in_batches(session: Session, batch_ids: Iterable[int]) -> dict[int, int]:

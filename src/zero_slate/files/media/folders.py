@@ -30,14 +30,11 @@ class Found:
     duplicates: tuple[int, ...] = ()
     tiles: bool = False
 
-    def stamp(self) -> tuple[tuple[int, int], ...]:
-        """Return size and time of every file: what tells that they were not changed."""
-        root = str(self.folder)
-        stats = (os.stat(f"{root}/{name}") for name in self.files.values())
-        return tuple((stat.st_size, stat.st_mtime_ns) for stat in stats)
-
     def digest(self) -> str:
-        """Return a short digest of the stamp, which is kept; empty where a file is gone."""
+        """Return a short digest of size and time of every file; empty where one is gone.
+
+        It tells that they were not changed.
+        """
         return self._asked()[0]
 
     def _asked(self) -> tuple[str, dict[str, int]]:

@@ -25,7 +25,7 @@ from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.differences import differences
 from zero_slate.services.shots.storing import give_codes
 from zero_slate.store import revisions
-from zero_slate.store.tables import Batch, EditRevision, SetupRevision, Shot
+from zero_slate.store.tables import Batch, EditRevision, SetupRevision
 
 MOST_NAMED = 20
 
@@ -184,10 +184,12 @@ class Batches:
             latest = revisions.latest_setups(session, [row.shot_id for row in rows])
             before = revisions.before_batch(session, batch_id)
             kept, adding = [], []
+            undone = {}
             for row in rows:
                 if latest[row.shot_id].number != row.number:
                     kept.append(revisions.content_of(row).setup.code)
                     continue
+                undone[row.shot_id] = before[row.shot_id]
                 adding.append(
                     {
                         "shot_id": row.shot_id,
@@ -202,10 +204,7 @@ class Batches:
                     }
                 )
             add_versions(session, adding, now)
-            ids = [int(str(row["shot_id"])) for row in adding]
-            codes = {each: revisions.content_of(before[each]).setup.code for each in ids}
-            standing = {each: session.get_one(Shot, each).code for each in ids}
-            give_codes(session, {k: v for k, v in codes.items() if standing[k] != v})
+            give_codes(session, revisions.renamed_since(session, undone))
             batch.undone_at = now
             return UndoneBatch(len(adding), tuple(sorted(kept)))
 

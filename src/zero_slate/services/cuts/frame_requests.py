@@ -2,7 +2,7 @@
 
 import csv
 import io
-from dataclasses import astuple, dataclass, fields
+from dataclasses import asdict, dataclass, fields
 
 from sqlalchemy.orm import Session
 
@@ -89,22 +89,23 @@ class Requests:
         with self.workspace.writing() as session:
             session.delete(_found(session, production_id, request_id))
 
-    def csv(self, production_id: int) -> str:
-        """Return the list as CSV (RFC 4180), a line a request. Raises NotFound."""
-        written = io.StringIO()
-        writer = csv.writer(written)
-        writer.writerow(_COLUMNS)
-        for line in self.page(production_id).lines:
-            values = dict(zip((field.name for field in fields(line)), astuple(line), strict=True))
-            writer.writerow([_cell(values[name]) for name in _COLUMNS])
-        return written.getvalue()
 
-    def text(self, production_id: int) -> str:
-        """Return what is still to come as a text that can be sent. Raises NotFound."""
-        page = self.page(production_id)
-        waiting = [line for line in page.lines if not line.got_at]
-        begins = f"{page.title}: {counted(page.open_frames, 'frame')} to ask for"
-        return "\n".join([begins, *map(_sentence, waiting)]) + "\n"
+def as_csv(page: RequestsPage) -> str:
+    """Return a list of requests as CSV (RFC 4180), a line a request."""
+    written = io.StringIO()
+    writer = csv.writer(written)
+    writer.writerow(_COLUMNS)
+    for line in page.lines:
+        values = asdict(line)
+        writer.writerow([_cell(values[name]) for name in _COLUMNS])
+    return written.getvalue()
+
+
+def as_text(page: RequestsPage) -> str:
+    """Return what is still to come as a text that can be sent."""
+    waiting = [line for line in page.lines if not line.got_at]
+    begins = f"{page.title}: {counted(page.open_frames, 'frame')} to ask for"
+    return "\n".join([begins, *map(_sentence, waiting)]) + "\n"
 
 
 def ask(

@@ -3,7 +3,7 @@
 import shutil
 import tempfile
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import count
 from pathlib import Path
@@ -14,7 +14,7 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.entry.moments import read_moment
-from zero_slate.core.time.frame_remapping import FrameRemapper, is_number, recognised
+from zero_slate.core.time.frame_remapping import FrameRemapper, recognised
 from zero_slate.core.time.marks import FrameMark, MarkKind, in_order
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
@@ -114,16 +114,13 @@ class DataFiles:
         file = self._file(shot_id, number)
         chosen = _chosen(file, columns)
         watched = WatchedRemapper(self._scale(shot_id, was, rate, now), chosen.frames[0])
+        moved, shown = FrameRemapper(watched.scale), replace(chosen, leaves=True)
         after = []
         for row in file.layout.rows[:SHOWN]:
             new = list(row)
             for place in chosen.places:
-                if is_number(row[place]):
-                    old = row[place].strip()
-                    in_lengths = place in chosen.lengths
-                    new[place] = watched.length(old) if in_lengths else watched.text(old, place)
+                new[place] = shown.moved("", file.layout.columns, place, row[place], moved)
             after.append(tuple(new))
-        watched = WatchedRemapper(watched.scale, chosen.frames[0])
         problem = ""
         try:
             with file.path.open("rb") as source:

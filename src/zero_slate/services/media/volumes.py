@@ -84,8 +84,8 @@ class Volumes:
         Raises NotFound, UnreadablePicture or UnreadableMovie.
         """
         found = self.found(volume, path, name)
-        stamp = found.stamp()
-        kept = self._read.get((volume, path, name), stamp)
+        stamp = found.digest()
+        kept = self._read.get((volume, path, name), stamp) if stamp else None
         return kept or self._read.put((volume, path, name), stamp, found.read())
 
     def look(self, volume: str, path: str) -> tuple[Path, Listing, list[Found]]:

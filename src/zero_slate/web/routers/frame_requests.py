@@ -3,7 +3,7 @@
 from fastapi import APIRouter, Response
 
 from zero_slate.core.base.safe_names import safe_code
-from zero_slate.services.cuts.frame_requests import RequestsPage
+from zero_slate.services.cuts.frame_requests import RequestsPage, as_csv, as_text
 from zero_slate.web.downloads import attached, gives
 from zero_slate.web.models import ApiModel, Flag
 from zero_slate.web.problems import problems
@@ -43,16 +43,16 @@ def remove_request(slate: TheSlate, production_id: int, request_id: int) -> None
 @router.get(".csv", responses={**gives("text/csv"), **problems(404)}, response_class=Response)
 def requests_as_csv(slate: TheSlate, production_id: int) -> Response:
     """The list as CSV."""
-    content = slate.requests.csv(production_id).encode("utf-8-sig")
-    return attached(_name(slate, production_id, "csv"), content, "text/csv")
+    page = slate.requests.page(production_id)
+    return attached(_name(page, "csv"), as_csv(page).encode("utf-8-sig"), "text/csv")
 
 
 @router.get(".txt", responses={**gives("text/plain"), **problems(404)}, response_class=Response)
 def requests_as_text(slate: TheSlate, production_id: int) -> Response:
     """What is still to come, as a text to send."""
-    content = slate.requests.text(production_id).encode()
-    return attached(_name(slate, production_id, "txt"), content, "text/plain; charset=utf-8")
+    page = slate.requests.page(production_id)
+    return attached(_name(page, "txt"), as_text(page).encode(), "text/plain; charset=utf-8")
 
 
-def _name(slate: TheSlate, production_id: int, ending: str) -> str:
-    return f"{safe_code(slate.requests.page(production_id).title)}_to_ask_for.{ending}"
+def _name(page: RequestsPage, ending: str) -> str:
+    return f"{safe_code(page.title)}_to_ask_for.{ending}"
