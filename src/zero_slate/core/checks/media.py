@@ -92,7 +92,7 @@ def _files(element: Element) -> str:
 
 
 def _ranges(found: tuple[FrameRange, ...] | list[FrameRange]) -> str:
-    shown = [str(run.first) if run.length == 1 else str(run) for run in found[:3]]
+    shown = [run.short for run in found[:3]]
     more = len(found) - 3
     return ", ".join(shown) + (f" and {more} more" if more > 0 else "")
 

@@ -8,10 +8,11 @@ from enum import StrEnum
 from fractions import Fraction
 from typing import Any
 
-from zero_slate.core.base.figures import clock_time, round_half_up
+from zero_slate.core.base.figures import clock_time
 from zero_slate.core.cut.events import FAR_APART, CutEvent, first_by_code
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import Rescale
 
 # Sources that share at least this much of the shorter are the same shot under another code; less,
 # and a person is asked.
@@ -151,19 +152,14 @@ def in_rate(before: Sequence[CutEvent], after: Sequence[CutEvent]) -> Sequence[C
 
 def _in_rate(event: CutEvent, rate: FrameRate, drop: bool) -> CutEvent:
     was = event.record_rate
-    ratio = Fraction(1) if was.nominal == rate.nominal else rate.fraction / was.fraction
-    values: dict[str, Any] = {"record": _scaled(event.record, ratio)}
+    scale = Rescale(0, 0, rate if was.nominal == rate.nominal else was, rate)
+    values: dict[str, Any] = {"record": scale.run(event.record)}
     if event.source_rate == was:
         # A list of lines has its sources at its own rate.
-        values["source"] = _scaled(event.source, ratio)
+        values["source"] = scale.run(event.source)
         values["source_rate"] = rate
         values["source_drop"] = event.source_drop and rate.has_drop_frame
     return replace(event, record_rate=rate, record_drop=drop, **values)
-
-
-def _scaled(run: FrameRange, ratio: Fraction) -> FrameRange:
-    first = round_half_up(run.first * ratio)
-    return FrameRange(first, max(first, round_half_up((run.last + 1) * ratio) - 1))
 
 
 def _uses_to_compare(

@@ -84,13 +84,9 @@ def _asked(
         lacks.frames,
         words,
         event.reel,
-        ", ".join(map(_run, shot_frames)),
+        ", ".join(run.short for run in shot_frames),
         ", ".join(_label(event, run) for run in source),
     )
-
-
-def _run(run: FrameRange) -> str:
-    return str(run.first) if run.length == 1 else str(run)
 
 
 def _label(event: CutEvent, run: FrameRange) -> str:

@@ -7,7 +7,9 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
+from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.settings.schema import Setting
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.required import Required, required_of
 from zero_slate.core.shot.state import Content
@@ -125,10 +127,15 @@ def follow(
     return change(content, values, anchor) if values else content
 
 
-def changed(before: Setup, after: Setup) -> dict[str, tuple[str, str]]:
-    """Return each setting that two setups differ in, with both values written out."""
+def changed(
+    before: PictureAndTime, after: PictureAndTime, settings: Mapping[str, Setting] = SETTINGS
+) -> dict[str, tuple[str, str]]:
+    """Return each setting that two setups differ in, with both values written out.
+
+    Either may be an edit format: `settings` are then those that both have.
+    """
     return {
         key: (setting.kind.show(getattr(before, key)), setting.kind.show(getattr(after, key)))
-        for key, setting in SETTINGS.items()
+        for key, setting in settings.items()
         if getattr(before, key) != getattr(after, key)
     }

@@ -79,6 +79,11 @@ class FrameRange:
         """Return the range with handles added at both ends."""
         return FrameRange(self.first - handles.head, self.last + handles.tail)
 
+    @property
+    def short(self) -> str:
+        """The range as it is written in a list: one frame by its number alone."""
+        return str(self.first) if self.length == 1 else str(self)
+
     def __str__(self) -> str:
         return f"{self.first}–{self.last}"
 

@@ -10,8 +10,8 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
-from zero_slate.files.cuts.otio_json import TOO_DEEP, Item, decode
-from zero_slate.files.cuts.timeline_walk import Clock, Walk, inside_of, picture_tracks
+from zero_slate.files.cuts.otio_json import TOO_DEEP, decode
+from zero_slate.files.cuts.timeline_walk import Clock, Walk, inside_of, picture_layers
 
 _NO_SHOTS = "The cut list holds no shots: no clip lies on a picture track."
 
@@ -33,13 +33,6 @@ def read_otio(text: str, drop: bool, rule: CodeRule) -> CutList:
         raise CutRefusal(f"The file holds a {root.schema_name()}, not a timeline with a cut in it.")
     if root.tracks is None:
         raise CutRefusal(_NO_SHOTS)
-    # What lies straight on the stack is a layer by itself: a track of one.
-    root.tracks.children = [
-        each
-        if each.schema_name() == "Track"
-        else Item("Track.1", each.name, children=[each], enabled=each.enabled)
-        for each in root.tracks
-    ]
     try:
         rate = _rate_of(root)
         return read_timeline(root, rate, drop and rate.has_drop_frame, rule, form="OpenTimelineIO")
@@ -59,7 +52,7 @@ def read_timeline(
     walk = Walk(clock, drop, rule)
     start = timeline.global_start_time
     at = clock.frames(start) if start is not None else 0
-    events = walk.events(picture_tracks(timeline.tracks), at)
+    events = walk.events(picture_layers(timeline.tracks), at)
     if not events:
         raise CutRefusal(_NO_SHOTS)
     return CutList(timeline.name or "", form, rate, drop, events, tuple(walk.notes))
@@ -69,7 +62,7 @@ def _rate_of(timeline: Any) -> FrameRate:
     start = timeline.global_start_time
     if start is not None:
         return FrameRate.from_float(start.rate)
-    for track in picture_tracks(timeline.tracks):
+    for track in picture_layers(timeline.tracks):
         for item in track:
             if item.schema_name() == "Clip":
                 return FrameRate.from_float(inside_of(item).duration.rate)

@@ -26,9 +26,10 @@ _TIME_WORDS = ("time", "speed", "warp", "freeze", "retime")
 Frames = int | Fraction
 
 
-def picture_tracks(tracks: Iterable[Any]) -> list[Any]:
-    """Return those of some tracks that hold pictures."""
-    return [track for track in tracks if track.kind == "Video"]
+def picture_layers(stack: Iterable[Any]) -> list[Any]:
+    """Return the picture tracks of a stack; what lies straight on it is a track of one."""
+    layers = [each if each.schema_name() == "Track" else _Alone(each) for each in stack]
+    return [layer for layer in layers if layer.kind == "Video"]
 
 
 def inside_of(item: Any) -> Any:
@@ -212,7 +213,7 @@ class Walk:
         start = self.clock.frames(shown.inside.start_time) - shown.before * shown.speed
         seen = record[1] * speed * shown.speed
         window = Window(record[0], start, seen, speed * shown.speed)
-        tracks = [item] if item.schema_name() == "Track" else picture_tracks(_as_tracks(item))
+        tracks = [item] if item.schema_name() == "Track" else picture_layers(item)
         for number, track in enumerate(tracks, start=1):
             name = shown.track if number == 1 else f"{shown.track}.{number}"
             yield from self._track(track, name, window)
@@ -306,11 +307,6 @@ def _clips(item: Any) -> Iterator[Any]:
                 waiting.append(child)
             elif kind == "Clip":
                 yield child
-
-
-def _as_tracks(stack: Any) -> list[Any]:
-    """Return the layers of a stack, each as a track: a clip by itself is a track of one."""
-    return [each if each.schema_name() == "Track" else _Alone(each) for each in stack]
 
 
 class _Alone:

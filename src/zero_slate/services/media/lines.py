@@ -53,7 +53,7 @@ def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, 
 
 def frames_words(media: Media) -> str:
     """Write which frames there are: `1001–1104`."""
-    shown = [str(run.first) if run.length == 1 else str(run) for run in media.present[:4]]
+    shown = [run.short for run in media.present[:4]]
     more = len(media.present) - len(shown)
     return ", ".join(shown) + (f" and {counted(more, 'run')} more" if more else "")
 

@@ -8,6 +8,7 @@ from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.locks import held_by_locks
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.reading import Reading, Typed, apply_to_edit, read_typed
+from zero_slate.core.shot.change import changed
 from zero_slate.core.time.entry.clock import Clock
 from zero_slate.files.setup_files import EditFormatDocument, write_document
 from zero_slate.services.productions.judged import production_of
@@ -87,8 +88,6 @@ def tried(before: EditFormat, reading: Reading) -> tuple[EditFormat, str | None]
 def edit_changes(before: EditFormat, after: EditFormat) -> tuple[str, ...]:
     """Return each setting that two edit formats differ in: `Rate 24 → 25`."""
     return tuple(
-        f"{setting.label} {setting.kind.show(getattr(before, key))} → "
-        f"{setting.kind.show(getattr(after, key))}"
-        for key, setting in EDIT_SETTINGS.items()
-        if getattr(before, key) != getattr(after, key)
+        f"{EDIT_SETTINGS[key].label} {was} → {now}"
+        for key, (was, now) in changed(before, after, EDIT_SETTINGS).items()
     )

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.safe_names import require_code
 from zero_slate.core.cut.comp import joined, require_adjoining
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
+from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.locks import with_locks
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.house import HouseSetup
@@ -125,10 +125,8 @@ class NewShots:
                 require_new_code(session, production_id, setup.code)
                 edit = revisions.edit_format_of(revisions.latest_edit(session, production_id))
                 changes = tuple(
-                    ChangedSetting(key, SETTINGS[key].label, shown(asked), shown(mine))
-                    for key in EDIT_SETTINGS
-                    if (mine := getattr(setup, key)) != (asked := getattr(edit, key))
-                    for shown in (SETTINGS[key].kind.show,)
+                    ChangedSetting(key, EDIT_SETTINGS[key].label, *values)
+                    for key, values in changed(edit, setup, EDIT_SETTINGS).items()
                 )
                 version = 1
         ranges = f"work {setup.work_range}, cut {setup.cut_range}"

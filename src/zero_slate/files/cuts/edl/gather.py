@@ -177,9 +177,7 @@ def _opening(
 ) -> _Piece:
     """Return the side that a transition goes from, where it is seen in the transition alone."""
     start, record = opens.source[0], opens.record[0]
-    motion = opens.entry.motion
-    backwards = motion is not None and motion.written.startswith("-")
-    source = (start, start - frames) if backwards else (start, start + frames)
+    source = (start, start - frames) if opens.entry.backwards else (start, start + frames)
     seen = replace(opens, source=source, record=(record, record + frames))
     return _Piece(seen, run_of(seen, rate, notes), piece.track)
 

@@ -72,6 +72,11 @@ class Entry:
         return self.reel.upper() in BLACK
 
     @property
+    def backwards(self) -> bool:
+        """Whether its motion runs backwards."""
+        return self.motion is not None and self.motion.written.startswith("-")
+
+    @property
     def joins(self) -> bool:
         """Whether it is the side of a dissolve or wipe that comes in."""
         return self.transition[0] in "DW"

@@ -72,8 +72,7 @@ def _moments(entry: Entry, rate: FrameRate, source_drop: bool, record_drop: bool
     record = _read(entry, 2, rate, record_drop), _read(entry, 3, rate, record_drop)
     if record[1] < record[0]:
         record = record[0], record[1] + frames_in_a_day(rate, record_drop)
-    backwards = entry.motion is not None and entry.motion.written.startswith("-")
-    if source[1] < source[0] and not backwards:
+    if source[1] < source[0] and not entry.backwards:
         day = frames_in_a_day(rate, source_drop)
         # Half a day is more than any source lasts: it is no midnight then.
         if source[1] + day - source[0] > day // 2:
