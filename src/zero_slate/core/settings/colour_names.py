@@ -1,7 +1,9 @@
 """Colour names as they are typed: one that the colour config doesn't have isn't taken."""
 
+from collections.abc import Collection, Iterator
+from dataclasses import dataclass
+
 from zero_slate.core.colour.config_names import ColourNames, nearest_name
-from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.reading import FieldProblem, Reading, Typed
 
 
@@ -13,34 +15,45 @@ def held_by_names(reading: Reading, typed: Typed, names: ColourNames | None) -> 
     """
     if names is None:
         return reading
-    for part, typed_name, known, what in _typed_names(reading, typed, names):
-        key = "viewing" if part in ("display", "view") else "working_space"
-        if key not in reading.values or typed_name in known:
+    for typed_name in _typed_names(reading, typed, names):
+        key = typed_name.setting
+        if key not in reading.values or typed_name.name in typed_name.taken:
             continue
         del reading.values[key]
-        near = nearest_name(typed_name, tuple(name for name in known if name))
+        near = nearest_name(typed_name.name, typed_name.shown)
         reading.problems[key] = FieldProblem(
-            part,
-            f"{names.config} has no {what} “{typed_name}”.",
-            {part: near} if near else {},
+            typed_name.part,
+            f"{names.config} has no {typed_name.what} “{typed_name.name}”.",
+            {typed_name.part: near} if near else {},
         )
     return reading
 
 
-def _typed_names(
-    reading: Reading, typed: Typed, names: ColourNames
-) -> list[tuple[str, str, tuple[str, ...], str]]:
-    """Return what is typed as a name: its part, the name, those it can be, and what it is."""
-    found = []
-    space = reading.values.get("working_space")
-    if isinstance(space, str) and space not in names.spaces:
-        found.append(("name", space, names.shown_spaces, "colour space"))
-    viewing = reading.values.get("viewing")
-    parts = typed.get("viewing", {})
-    if isinstance(viewing, Viewing):
-        if "display" in parts:
-            found.append(("display", viewing.display, names.displays, "display"))
-        if "view" in parts:
-            views = names.views.get(viewing.display, ())
-            found.append(("view", viewing.view, views, f"view of {viewing.display},"))
-    return found
+@dataclass(frozen=True, slots=True)
+class _TypedName:
+    """A name as it is typed, what it is, and the names that are taken and offered there."""
+
+    setting: str
+    part: str
+    name: str
+    what: str
+    taken: Collection[str]
+    shown: tuple[str, ...]
+
+
+def _typed_names(reading: Reading, typed: Typed, names: ColourNames) -> Iterator[_TypedName]:
+    space, viewing = reading.values.get("working_space"), reading.values.get("viewing")
+    if space is not None:
+        # Aliases are taken too, but not offered.
+        yield _TypedName(
+            "working_space", "name", space, "colour space", names.spaces, names.shown_spaces
+        )
+    if viewing is None:
+        return
+    parts, views = typed["viewing"], names.views.get(viewing.display, ())
+    if "display" in parts:
+        displays = names.displays
+        yield _TypedName("viewing", "display", viewing.display, "display", displays, displays)
+    if "view" in parts:
+        what = f"view of {viewing.display},"
+        yield _TypedName("viewing", "view", viewing.view, what, views, views)

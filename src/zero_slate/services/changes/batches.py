@@ -12,7 +12,8 @@ from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.differences import what_changed
 from zero_slate.services.shots.showing import is_stored
 from zero_slate.store import revisions
-from zero_slate.store.tables import Batch, SetupRevision, Shot
+from zero_slate.store.batches import add_batch
+from zero_slate.store.tables import SetupRevision, Shot
 
 
 def store_batch(
@@ -30,9 +31,7 @@ def store_batch(
     of each shot's version, the label where it is empty.
     """
     now, who = workspace.now(), workspace.who
-    batch = Batch(production_id=production_id, edit_number=edit_number, what=label, who=who, at=now)
-    session.add(batch)
-    session.flush()
+    batch = add_batch(session, production_id, label, who, now, edit_number)
     rows = [
         {
             "shot_id": known.shot_id,

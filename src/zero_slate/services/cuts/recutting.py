@@ -19,7 +19,8 @@ from zero_slate.services.shots.loading import load_shot
 from zero_slate.services.shots.making import NewShots
 from zero_slate.services.shots.storing import park_codes, store_change
 from zero_slate.store import cuts, frame_requests, house
-from zero_slate.store.tables import Batch, Cut, MatchAnswer
+from zero_slate.store.batches import add_batch
+from zero_slate.store.tables import Cut, MatchAnswer
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,14 +94,9 @@ class Recuts:
         made: list[str] = []
         with self.workspace.writing() as session:
             laid = self._laid(session, production_id, against)
-            batch = Batch(
-                production_id=production_id,
-                what=f"Recut: cut {laid.after.number:02d}",
-                who=self.workspace.who,
-                at=self.workspace.now(),
-            )
-            session.add(batch)
-            session.flush()
+            what = f"Recut: cut {laid.after.number:02d}"
+            who, now = self.workspace.who, self.workspace.now()
+            batch = add_batch(session, production_id, what, who, now)
             swaps = _swaps(laid, wanted)
             left = _park(session, laid, swaps)
             for shot in laid.shots:
