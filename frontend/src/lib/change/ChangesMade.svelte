@@ -1,9 +1,10 @@
 <!-- The changes of several shots that were made: each is taken back as one, where it was made. -->
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, take, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import { batchesQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import { takeBack } from './take-back';
 	import { clock, counted } from '$lib/words';
 
 	let {
@@ -18,13 +19,11 @@
 
 	const past = createQuery(() => batchesQuery(production));
 
-	async function takeBack(batch: number): Promise<void> {
+	async function undo(batch: number): Promise<void> {
 		onwrong('');
 		try {
-			const path = { batch_id: batch };
-			const back = await take(api.POST('/api/v1/batches/{batch_id}/undo', { params: { path } }));
-			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
-			ondone(`Taken back in ${counted(back.shots, 'shot')}.${stay}`);
+			const { shots, stay } = await takeBack(batch);
+			ondone(`Taken back in ${shots}.${stay}`);
 			await client.invalidateQueries({ queryKey: ['production', production] });
 			void client.invalidateQueries({ queryKey: ['shot'] });
 		} catch (error) {
@@ -44,7 +43,7 @@
 					type="button"
 					class="act"
 					aria-label="Undo {each.what}, {clock(each.at)}"
-					onclick={() => void takeBack(each.id)}>Undo</button
+					onclick={() => void undo(each.id)}>Undo</button
 				>{/if}
 		</p>
 	{/each}

@@ -4,6 +4,7 @@
 	import { API, api, take, words, type Schema } from '$lib/api/client';
 	import { editFormatQuery, formatsQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import { takeBack } from '$lib/change/take-back';
 	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import MoreShots from '$lib/change/MoreShots.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
@@ -11,7 +12,7 @@
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
-	import { counted, clock, version } from '$lib/words';
+	import { clock, version } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));
 
@@ -63,13 +64,11 @@
 		}
 	}
 
-	const takeBack = () =>
+	const undo = () =>
 		act(async () => {
 			if (made === null) return;
-			const path = { batch_id: made };
-			const back = await take(api.POST('/api/v1/batches/{batch_id}/undo', { params: { path } }));
-			const stay = back.kept.length ? ` ${back.kept.join(', ')} changed since, and stay.` : '';
-			done = `Taken back, with ${counted(back.shots, 'shot')}.${stay}`;
+			const { shots, stay } = await takeBack(made);
+			done = `Taken back, with ${shots}.${stay}`;
 			made = null;
 		});
 
@@ -94,7 +93,7 @@
 {#if trouble}<Notice>{trouble}</Notice>{/if}
 {#if done}<Notice calm
 		>{done}
-		{#if made !== null}<button type="button" class="act" onclick={() => void takeBack()}
+		{#if made !== null}<button type="button" class="act" onclick={() => void undo()}
 				>Undo for all shots</button
 			>{/if}</Notice
 	>{/if}
