@@ -40,6 +40,9 @@ class Config(BaseSettings):
 
     `volumes` are named root folders: nothing outside them is read or written. `locked` are the
     settings that the facility locks, each at a text or at a text for each of its parts.
+    `scheduler` is the address of a Dask scheduler whose workers read files and pixels; without one,
+    `places` processes of this machine do, as many as it has cores where that isn't said.
+    `pictures_mb` is how many MB of small pictures are kept on disk.
     """
 
     model_config = SettingsConfigDict(env_prefix="ZERO_SLATE_", extra="ignore")
@@ -49,6 +52,9 @@ class Config(BaseSettings):
     who: str = Field(default_factory=_who)
     volumes: dict[str, Path] = Field(default_factory=dict)
     color_config: str | None = None
+    scheduler: str | None = None
+    places: int | None = Field(default=None, ge=1, le=256)
+    pictures_mb: int = Field(default=1000, ge=10, le=1_000_000)
     locked: dict[str, Written] = Field(default_factory=dict)
 
     @classmethod

@@ -324,7 +324,7 @@ def test_the_quick_line_is_applied_as_one_change(slate: Slate, shot: int) -> Non
 def test_elements_have_placements_of_their_own(slate: Slate, shot: int) -> None:
     (entry,) = slate.volumes.folder("media", "plates/FRO_0030").found
     linked = slate.elements.link(shot, "media", "plates/FRO_0030", entry.name, None)
-    slate.elements.set_placing(shot, linked.id, "pixel for pixel", True)
+    slate.elements.change(shot, linked.id, {"placing": "pixel for pixel", "line_work": True})
     (line,) = slate.elements.linked(shot)
     assert (line.placing, line.line_work) == ("pixel for pixel", True)
     assert line.becomes == "at its own size, bars of 928 px left and right, 522 px above and below"

@@ -84,7 +84,7 @@ def test_two_servers_see_each_others_formats_elements_cuts_and_edit_formats(
     element = slate.elements.link(shot, *PLATE, None)
     assert [e.id for e in other.shots.load(shot).elements] == [element.id]
     assert state_in_cut(other, production) is State.DIFFERS
-    slate.elements.set_placing(shot, element.id, FitMode.COVER, False)
+    slate.elements.change(shot, element.id, {"placing": FitMode.COVER, "line_work": False})
     assert other.shots.load(shot).elements[0].placing is FitMode.COVER
     slate.elements.unlink(shot, element.id)
     assert other.shots.load(shot).elements == ()

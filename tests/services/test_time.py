@@ -354,7 +354,7 @@ def test_elements_have_rates_of_their_own(slate: Slate, shot: int, tmp_path: Pat
     write_sequence(folder, "art", range(1, 55), rate=None)
     slate.workspace.config.volumes["there"] = tmp_path / "volume"
     made = slate.elements.link(shot, "there", "art", "art.####.exr", None, Role.ARTWORK)
-    slate.elements.set_rate(shot, made.id, "12000/1001", RateUse.TIME)
+    slate.elements.change(shot, made.id, {"rate": "12000/1001", "use": RateUse.TIME})
     (linked,) = slate.elements.linked(shot)
     assert (linked.role, linked.own_rate) == ("artwork", "12000/1001")
     assert linked.line.cadence is not None
@@ -363,9 +363,9 @@ def test_elements_have_rates_of_their_own(slate: Slate, shot: int, tmp_path: Pat
     assert again.own_rate is not None
     assert len(slate.elements.linked(shot)) == 1
     with pytest.raises(Refusal, match="is not a rate"):
-        slate.elements.set_rate(shot, again.id, "slow", RateUse.TIME)
+        slate.elements.change(shot, again.id, {"rate": "slow", "use": RateUse.TIME})
     with pytest.raises(NotFound):
-        slate.elements.set_rate(shot, 999, "", RateUse.TIME)
+        slate.elements.change(shot, 999, {"rate": "", "use": RateUse.TIME})
 
 
 def test_files_laid_by_number_stay_when_the_count_changes(

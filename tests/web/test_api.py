@@ -138,9 +138,9 @@ def test_media_is_read_linked_and_let_go(client: TestClient, shot: int) -> None:
     (element,) = client.get(f"{root}/elements").json()
     assert element["line"]["messages"][0]["code"] == "media.missing-tail"
     own = {"placing": "cover", "line_work": True}
-    assert client.put(f"{root}/elements/{element['id']}/placement", json=own).status_code == 204
+    assert client.patch(f"{root}/elements/{element['id']}", json=own).status_code == 204
     rate = {"rate": "12", "use": "in real time"}
-    assert client.put(f"{root}/elements/{element['id']}/rate", json=rate).status_code == 204
+    assert client.patch(f"{root}/elements/{element['id']}", json=rate).status_code == 204
     (element,) = client.get(f"{root}/elements").json()
     assert (element["placing"], element["own_rate"]) == ("cover", "12")
     assert client.delete(f"{root}/elements/{element['id']}").status_code == 204

@@ -19,7 +19,7 @@
 		'/house',
 		'/keys',
 		...['', '/recut', '/to-ask-for', '/edit', '/change'].map((step) => `/p/0${step}`),
-		...['', '/time', '/data', '/media', '/handoff', '/change'].map((step) => `/s/0${step}`)
+		...['', '/time', '/data', '/elements', '/handoff', '/change'].map((step) => `/s/0${step}`)
 	];
 
 	let { children } = $props();

@@ -149,7 +149,7 @@ class _Services:
             role = Role.PLATE if "_plate_" in found.name else Role.ARTWORK
             element = self.elements.link(shot_id, story.volume, folder, found.name, None, role)
             if "_art_" in found.name:
-                self.elements.set_rate(shot_id, element.id, "12", RateUse.TIME)
+                self.elements.change(shot_id, element.id, {"rate": "12", "use": RateUse.TIME})
 
 
 def _write_cuts(story: Story, folder: Path) -> None:

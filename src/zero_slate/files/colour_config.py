@@ -23,7 +23,7 @@ def read_names(config: str) -> ColourNames:
 
     Raises Refusal for a config that can't be read.
     """
-    read = _config(config)
+    read = config_of(config)
     spaces = [*read.getColorSpaceNames(), *read.getRoleNames()]
     aliases = [alias for space in read.getColorSpaces() for alias in space.getAliases()]
     views = {display: tuple(read.getViews(display)) for display in read.getDisplays()}
@@ -39,7 +39,7 @@ def probe(config: str, space: str, display: str, view: str) -> Probe | None:
     They are linear light, written in the working space: where that is encoded, 18 % isn't 0.18.
     """
     try:
-        read = _config(config)
+        read = config_of(config)
         transform = ocio.DisplayViewTransform(src=space, display=display, view=view)
         processor = read.getProcessor(transform).getDefaultCPUProcessor()
         encoder = _from_linear(read, space)
@@ -75,7 +75,7 @@ def behind_display(
         transform = ocio.DisplayViewTransform(
             src=space, display=display, view=view, direction=ocio.TRANSFORM_DIR_INVERSE
         )
-        processor = _config(config).getProcessor(transform).getDefaultCPUProcessor()
+        processor = config_of(config).getProcessor(transform).getDefaultCPUProcessor()
         found = processor.applyRGB([code / 255 for code in codes])
     except FAILURES:
         return None
@@ -84,7 +84,8 @@ def behind_display(
 
 
 @lru_cache(maxsize=8)
-def _config(config: str) -> "ocio.Config":
+def config_of(config: str) -> "ocio.Config":
+    """Return a config by its file's path, or `ocio://` and a built-in's name. Raises Refusal."""
     try:
         return ocio.Config.CreateFromFile(config)
     except FAILURES as error:

@@ -9,7 +9,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.canvas.fit import FitMode
-from zero_slate.core.media.element import Align, Element
+from zero_slate.core.media.element import Align, Element, Filling
 from zero_slate.core.media.header import Media
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
@@ -18,6 +18,8 @@ from zero_slate.store.tables import ElementRow
 from zero_slate.store.unreadable import Unreadable, readable
 
 MEDIA = TypeAdapter(Media)
+# From back to front.
+ORDER = (ElementRow.place, ElementRow.id)
 
 
 def element_of(row: ElementRow) -> Element:
@@ -34,17 +36,28 @@ def element_of(row: ElementRow) -> Element:
             row.base,
             FitMode(row.placing) if row.placing else None,
             row.line,
+            row.name,
+            row.is_on,
+            _filling(row.before),
+            _filling(row.between),
+            _filling(row.after),
+            row.offset,
+            row.slip,
+            row.view,
+            row.view_of,
         )
 
     return readable(f"The {row.role} linked to this shot", read, row.media)
 
 
+def _filling(how: str | None) -> Filling | None:
+    return Filling(how) if how else None
+
+
 def element_rows(session: Session, shot_id: int) -> list[ElementRow]:
-    """Return the rows of one shot's elements."""
+    """Return the rows of one shot's elements, from back to front."""
     return list(
-        session.scalars(
-            select(ElementRow).where(ElementRow.shot_id == shot_id).order_by(ElementRow.id)
-        )
+        session.scalars(select(ElementRow).where(ElementRow.shot_id == shot_id).order_by(*ORDER))
     )
 
 
@@ -62,7 +75,7 @@ def elements_of_shots(session: Session, shot_ids: list[int]) -> dict[int, tuple[
     found: dict[int, list[Element]] = defaultdict(list)
     for ids in batched(shot_ids, MOST_VARIABLES):
         for row in session.scalars(
-            select(ElementRow).where(ElementRow.shot_id.in_(ids)).order_by(ElementRow.id)
+            select(ElementRow).where(ElementRow.shot_id.in_(ids)).order_by(*ORDER)
         ):
             found[row.shot_id] += elements_of([row])
     return {shot_id: tuple(elements) for shot_id, elements in found.items()}

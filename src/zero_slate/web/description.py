@@ -18,7 +18,7 @@ from fastapi.openapi.utils import get_openapi
 from zero_slate.core.base.texts import LARGEST_NUMBER
 from zero_slate.web.problems import MEDIA_TYPE
 
-_METHODS = ("get", "post", "put", "delete")
+_METHODS = ("get", "post", "put", "patch", "delete")
 
 
 def describe(app: FastAPI) -> None:

@@ -22,7 +22,9 @@ from zero_slate.services.format_library import Library
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.pictures import Pictures
 from zero_slate.services.media.reading import MediaReading
+from zero_slate.services.media.stack import Stacks
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
@@ -32,6 +34,8 @@ from zero_slate.services.productions.starting import Productions
 from zero_slate.services.quick_line import Quick
 from zero_slate.services.recovery.healing import heal
 from zero_slate.services.recovery.recovering import Recovery
+from zero_slate.services.runtime.disk_cache import DiskCache
+from zero_slate.services.runtime.executor import work_for
 from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.making import NewShots
@@ -45,6 +49,7 @@ class Slate:
     def __init__(self, config: Config):
         self.workspace = Workspace(config)
         self.jobs = Jobs()
+        self.work = work_for(config.scheduler, config.places)
         self.judged = JudgedProductions(self.workspace)
         self.desk = Desk(self.workspace, self.judged)
         self.productions = Productions(self.workspace)
@@ -58,6 +63,9 @@ class Slate:
         self.requests = Requests(self.workspace)
         self.volumes = Volumes(self.workspace)
         self.elements = Elements(self.workspace, self.shots, self.volumes)
+        self.stacks = Stacks(self.elements)
+        kept = DiskCache(config.home / "pictures", config.pictures_mb * 10**6)
+        self.pictures = Pictures(self.workspace, self.shots, self.volumes, self.work, kept)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
         self.printing = Printing(self.workspace, self.shots)
@@ -79,6 +87,7 @@ class Slate:
     def close(self) -> None:
         """Stop what is at work, close the database, and let go of what was given for a while."""
         self.jobs.close()
+        self.work.close()
         self.data.close()
         self.workspace.close()
 

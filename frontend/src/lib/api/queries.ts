@@ -270,11 +270,17 @@ export const timeChangeQuery = (shot_id: number, typed: Texts, keep: Schema<'Ret
 		...timeChangeSharing
 	});
 
-export const elementsQuery = (shot_id: number) =>
+export const stackQuery = (shot_id: number, view: Schema<'FrameRange'> | null) =>
 	queryOptions({
-		queryKey: ['shot', shot_id, 'elements'],
+		queryKey: ['shot', shot_id, 'stack', view],
 		queryFn: ({ signal }) =>
-			take(api.GET('/api/v1/shots/{shot_id}/elements', { params: { path: { shot_id } }, signal }))
+			take(
+				api.GET('/api/v1/shots/{shot_id}/stack', {
+					params: { path: { shot_id }, query: view ?? {} },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData
 	});
 
 export const handoffQuery = (shot_id: number, volume: string, folder: string) =>

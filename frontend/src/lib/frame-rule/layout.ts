@@ -23,7 +23,7 @@ interface ScalePlace {
 	tone: string;
 }
 
-interface BandPlace {
+export interface BandPlace {
 	y: number;
 	height: number;
 }

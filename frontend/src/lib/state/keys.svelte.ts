@@ -23,7 +23,9 @@ export const KEYS = {
 	sheet: { key: 's', does: 'Go to the sheet', where: 'Shot' },
 	time: { key: 't', does: 'Go to the changes of time', where: 'Shot' },
 	data: { key: 'q', does: 'Go to the data files', where: 'Shot' },
-	media: { key: 'm', does: 'Go to the media', where: 'Shot' },
+	elements: { key: 'm', does: 'Go to the elements', where: 'Shot' },
+	folders: { key: 'Shift+D', does: 'Open the folders, or close them', where: 'Elements' },
+	stackOff: { key: 'Space', does: 'Use the selected sheet, or leave it unused', where: 'Stack' },
 	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
 	undo: { key: 'u', also: 'Ctrl+Z', does: 'Undo the last change', where: 'Shot' },
 	redo: { key: 'r', also: 'Ctrl+Shift+Z', does: 'Redo what was undone', where: 'Shot' },
@@ -53,7 +55,11 @@ export const KEYS = {
 	frame: { key: '← →', does: 'Move the hairline by a frame', where: 'Frame rule' },
 	tenFrames: { key: 'Shift+← →', does: 'Move the hairline by ten frames', where: 'Frame rule' },
 	ends: { key: 'Home End', does: 'Go to the ends of the selected band', where: 'Frame rule' },
-	band: { key: '↑ ↓', does: 'Select another band', where: 'Frame rule' },
+	band: {
+		key: '↑ ↓',
+		does: 'Select another band, or another sheet',
+		where: 'Frame rule, stack'
+	},
 	setFirst: { key: 'b', does: 'Begin the selected range at the hairline', where: 'Frame rule' },
 	setLast: { key: 'l', does: 'End the selected range at the hairline', where: 'Frame rule' },
 	mark: { key: 'i', does: 'Put a marker at the hairline', where: 'Frame rule' },
@@ -68,7 +74,11 @@ export const KEYS = {
 		does: 'Let an end go where the pointer is',
 		where: 'Frame rule'
 	},
-	spineUp: { key: 'Alt+↑ Alt+↓', does: 'Move a spine up or down', where: 'Spines' },
+	spineUp: {
+		key: 'Alt+↑ Alt+↓',
+		does: 'Move a spine, or a sheet of the stack, up or down',
+		where: 'Spines, stack'
+	},
 	take: { key: 'Enter', does: 'Take what is typed', where: 'Any field' },
 	leave: { key: 'Esc', does: 'Put back what stood there', where: 'Any field' }
 } as const;

@@ -50,7 +50,7 @@ describe('the spines', () => {
 		[1, 2, 3].forEach((id) => spines.open(shot(id)));
 		expect(spines.beside('/s/3', 1)).toBe('/s/1');
 		expect(spines.beside('/s/1/time', -1)).toBe('/s/3');
-		expect(spines.at('/s/2/media')?.id).toBe(2);
+		expect(spines.at('/s/2/elements')?.id).toBe(2);
 		// /s/20 is another shot than /s/2.
 		expect(spines.at('/s/20')).toBeUndefined();
 		spines.all.length = 0;

@@ -53,11 +53,22 @@ class Change:
 
 
 @dataclass(frozen=True, slots=True)
+class ElementChange:
+    """What would put an element right: its new values by name, worded as what will happen."""
+
+    label: str
+    """What will happen, in words."""
+    values: Mapping[str, str | int | bool]
+    """The element's new values, by their names."""
+
+
+@dataclass(frozen=True, slots=True)
 class Finding:
     """One result of a check.
 
     `setting` is the row of the sheet it belongs to; `element` the element whose files it is
-    about. `figures` holds the numbers of the sentence for programs.
+    about, and `element_change` what would put that right. `figures` holds the numbers of the
+    sentence for programs.
     """
 
     code: str
@@ -67,3 +78,4 @@ class Finding:
     figures: Mapping[str, str | int] = field(default_factory=dict)
     change: Change | None = None
     element: int | None = None
+    element_change: ElementChange | None = None

@@ -7,13 +7,14 @@ from typing import Any
 
 from zero_slate.core.base.figures import counted, decimal, seconds
 from zero_slate.core.canvas.scan import ScanMode
-from zero_slate.core.checks import files
-from zero_slate.core.checks.finding import Finding, Sentence, Severity
+from zero_slate.core.checks import files, stack
+from zero_slate.core.checks.finding import ElementChange, Finding, Sentence, Severity
+from zero_slate.core.checks.stack import moved_in
 from zero_slate.core.checks.suggestion import use
 from zero_slate.core.colour.working_primaries import primaries_of
-from zero_slate.core.media.element import Element, Role
-from zero_slate.core.media.header import MediaKind
+from zero_slate.core.media.element import Element, Filling, Role
 from zero_slate.core.media.placement import placement_words
+from zero_slate.core.media.showing import TimeKind, time_kind
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.cadence import Fitted, RateUse
@@ -31,38 +32,51 @@ OfElement = Callable[[ShotContext, Element], Iterator[Finding]]
 
 
 def missing(context: ShotContext, element: Element) -> Iterator[Finding]:
-    """Find frames of the work range that aren't on disk: at head, tail and in the middle."""
+    """Find frames of the work range at which an element has nothing to show.
+
+    A plate has to have frames of its own; anything else may be held or repeated, and what is there
+    for a few frames only shows nothing outside them.
+    """
     work = context.setup.work_range
     media = element.media
-    if media.kind is MediaKind.STILL:
+    kind = time_kind(media, work)
+    plate = element.role == Role.PLATE
+    if kind is TimeKind.ONE:
         return
-    if context.event is not None and context.event.speed != 1 and element.role == Role.PLATE:
+    if context.event is not None and context.event.speed != 1 and plate:
         yield from _retimed(context, element)
         return
-    placed = context.aligned[element.id]
-    holes = placed.missing(work)
-    if total(holes) == work.length:
+    if not any(run.overlap(work) for run in context.aligned[element.id].present):
         said = f"none of {work} is on disk"
-        yield _missing(
-            "all",
-            element,
-            f"{said[0].upper()}{said[1:]}: {media.name} has {_files(element)}.",
-            said,
-            holes,
+        offered = None if plate else moved_in(context, element)
+        yield replace(
+            _missing(
+                "all",
+                element,
+                f"{said[0].upper()}{said[1:]}: {media.name} has {_files(element)}.",
+                said,
+                (work,),
+            ),
+            element_change=offered,
         )
         return
-    head = [hole for hole in holes if hole.first == work.first]
-    tail = [hole for hole in holes if hole.last == work.last]
+    aligned, shows = context.aligned[element.id], context.showing[element.id]
+    holes = aligned.missing(work) if plate else shows.without(work)
+    head = [hole for hole in holes if hole.last < aligned.clip.first]
+    tail = [hole for hole in holes if hole.first > aligned.clip.last]
     middle = [hole for hole in holes if hole not in head and hole not in tail]
     for where, found in (("head", head), ("tail", tail)):
-        if found:
+        if found and kind is not TimeKind.SPARSE:
             short = f"{counted(total(found), 'frame')} short at the {where}"
             yield _missing(
                 where, element, f"On disk {short}: {_ranges(found)} missing.", short, found
             )
-    if middle:
+    if middle and kind is not TimeKind.SPARSE:
         gone = f"{counted(total(middle), 'frame')} missing in the middle"
-        yield _missing("middle", element, f"On disk {gone}: {_ranges(middle)}.", gone, middle)
+        hold = ElementChange("Hold the frame before each gap", {"between": str(Filling.HELD)})
+        said = f"On disk {gone}: {_ranges(middle)}."
+        torn = _missing("middle", element, said, gone, middle)
+        yield torn if plate else replace(torn, element_change=hold)
 
 
 def _retimed(context: ShotContext, element: Element) -> Iterator[Finding]:
@@ -264,11 +278,15 @@ OF_ELEMENT: tuple[OfElement, ...] = (
     files.timecode_aside,
     primaries,
     files.notes,
+    stack.held_too_long,
+    stack.shows_too_little,
 )
 
 
 def of_every_element(context: ShotContext) -> Iterator[Finding]:
-    """Run each check of files over each element."""
+    """Run each check of files over each element that is used."""
     for element in context.elements:
+        if not element.on:
+            continue
         for check in OF_ELEMENT:
             yield from check(context, element)

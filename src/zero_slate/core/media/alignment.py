@@ -33,6 +33,19 @@ class AlignedMedia:
         """From the first frame present to the last."""
         return FrameRange(self.present[0].first, self.present[-1].last)
 
+    def number(self, frame: int, first: int) -> int:
+        """Return the file number at a frame of the shot; `first` is the media's first."""
+        if self.pace == 1:
+            return frame - self.offset
+        return first + floor((frame - self.start) * self.pace)
+
+    def moved(self, frames: int) -> "AlignedMedia":
+        """Return it laid so many frames later."""
+        if not frames:
+            return self
+        present = tuple(run.moved(frames) for run in self.present)
+        return AlignedMedia(self.offset + frames, present, self.start + frames, self.pace)
+
     def missing(self, wanted: FrameRange) -> tuple[FrameRange, ...]:
         """Return the frames of a range that aren't there."""
         return gaps(wanted, self.present)
@@ -124,8 +137,20 @@ def place(
     By *timecode*, the cut's first source frame lies at the cut range's first; by *number*, the
     files' own numbers are shot frames, raised by what changes of the count have added since
     (`shift` less the element's `base`); by *first*, the first file lies at the work range's first.
-    A media without a timecode, or a shot without an event, falls back to *first*.
+    A media without a timecode, or a shot without an event, falls back to *first*. What a person
+    moved it by is added.
     """
+    return _place(element, rate, cut, work, event, shift).moved(element.offset)
+
+
+def _place(
+    element: Element,
+    rate: FrameRate,
+    cut: FrameRange,
+    work: FrameRange,
+    event: CutEvent | None,
+    shift: int,
+) -> AlignedMedia:
     media = element.media
     ahead = lead(media, event) if element.align is Align.TIMECODE else None
     if element.align is Align.NUMBER:

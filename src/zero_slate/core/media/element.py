@@ -18,11 +18,30 @@ class Align(StrEnum):
 
 
 class Role(StrEnum):
-    """What an element is to the shot."""
+    """What an element is to the shot, in the order that they usually lie from back to front."""
 
+    BACKGROUND = "background"
     PLATE = "plate"
     ARTWORK = "artwork"
     RENDER = "render"
+    MATTE = "matte"
+    DATA = "data pass"
+    REFERENCE = "reference"
+    SOUND = "sound"
+
+    @property
+    def rank(self) -> int:
+        """Where it usually lies, 0 at the back."""
+        return list(Role).index(self)
+
+
+class Filling(StrEnum):
+    """What shows where an element has no frame of its own."""
+
+    NOTHING = "nothing"
+    HELD = "held"
+    REPEATED = "repeated"
+    BACK = "forth and back"
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +53,11 @@ class Element:
     had been raised when the files were laid by theirs. `placing` is how its pictures meet the
     canvas where that isn't the shot's way. `line` tells line work, which can be drawn at any size,
     from painted and scanned pictures.
+
+    `own_name` is what a person calls it; `on` whether it is used. `before`, `between` and `after`
+    are what shows where it has no frame; None is what is usual for its kind. `offset` moves it
+    among the shot's frames, `slip` shows other frames of it in the same place, both in frames.
+    `view` is which eye it is of, and `view_of` the element that it is another view of.
     """
 
     id: int
@@ -45,8 +69,28 @@ class Element:
     base: int = 0
     placing: FitMode | None = None
     line: bool = False
+    own_name: str = ""
+    on: bool = True
+    before: Filling | None = None
+    between: Filling | None = None
+    after: Filling | None = None
+    offset: int = 0
+    slip: int = 0
+    view: str = ""
+    view_of: int | None = None
 
     @property
     def rate(self) -> FrameRate | None:
         """The rate that its frames were made for; None where nobody says."""
         return self.own_rate or self.media.header.rate
+
+    @property
+    def name(self) -> str:
+        """What it is called: its own name, or else its files'."""
+        return self.own_name or self.media.name
+
+    def short_name(self, code: str) -> str:
+        """Return what it is called in little room: its files' name without the shot's code."""
+        stem = self.media.name.partition(".")[0]
+        rest = stem.removeprefix(code).lstrip("_-. ") if code else stem
+        return self.own_name or rest or stem

@@ -1,14 +1,14 @@
 """The frame rule: the same moments in every count that people use."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 from math import ceil, floor
 
 from zero_slate.core.base.figures import decimal
-from zero_slate.core.media.element import Role
-from zero_slate.core.media.header import MediaKind
+from zero_slate.core.media.element import Element, Role
+from zero_slate.core.media.showing import ShownFrames, Shows, TimeKind, time_kind
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.entry.clock import Clock, TimecodeAnchor
 from zero_slate.core.time.film import FRAMES_PER_FOOT, FeetFrames
@@ -69,6 +69,10 @@ class Band:
     """The frames missing in it."""
     note: str
     """What it comes to, in words."""
+    fills: tuple[ShownFrames, ...] = ()
+    """Of an element, what stands for frames of its own where it has none."""
+    on: bool = True
+    """Whether it is used."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,6 +146,19 @@ def build_frame_rule(context: ShotContext, view: FrameRange | None = None) -> Fr
     )
 
 
+def build_stack_rule(context: ShotContext, view: FrameRange | None = None) -> FrameRule:
+    """Lay out the shot's frames, the cut, and a band of every element, the foremost on top."""
+    rule = build_frame_rule(context, view)
+    lying = [element for element in context.elements if element.view_of is None]
+    cut, work, *_ = rule.bands
+    code = context.setup.code
+    bands = [
+        element_band(context, element, element.short_name(code)) for element in reversed(lying)
+    ]
+    scales = tuple(scale for scale in rule.scales if scale.key in ("shot", "edit"))
+    return replace(rule, scales=scales, bands=(cut, work, *bands))
+
+
 def _whole(context: ShotContext) -> FrameRange:
     setup = context.setup
     spans = [setup.work_range, setup.cut_range, setup.clip_range]
@@ -176,17 +193,39 @@ def _bands(context: ShotContext) -> tuple[Band, ...]:
         Band("work", f"work · {work.length}{blank}", "ink", (work,), (), ""),
         Band("clip", f"clip · {clip.length}", "clip", (clip,), (), ""),
     ]
-    for element in context.elements[:MOST_ELEMENTS]:
-        placed = context.aligned[element.id]
-        still = element.media.kind is MediaKind.STILL
-        holes = () if still else placed.missing(work)
-        there = "" if still else f" · {total(placed.present)}"
-        note = f"{total(holes)} missing" if holes else ""
-        label = "on disk" if element.role == Role.PLATE else element.role
-        # A still holds, before and after as well.
-        runs = (work,) if still else placed.present
-        bands.append(Band(f"element-{element.id}", label + there, "disk", runs, holes, note))
+    lying = [element for element in context.elements if element.view_of is None]
+    bands += [element_band(context, element) for element in lying[:MOST_ELEMENTS]]
     return tuple(bands)
+
+
+def element_band(context: ShotContext, element: Element, name: str = "") -> Band:
+    """Return the band of an element: its frames, and what shows for others of the work range."""
+    work, plate = context.setup.work_range, element.role == Role.PLATE
+    placed, shows = context.aligned[element.id], context.showing[element.id]
+    one = time_kind(element.media, work) is TimeKind.ONE
+    own, filled = [], []
+    for each in shows.stretches(_whole(context)):
+        inside = each.frames.overlap(work)
+        if each.shows is Shows.OWN and not one:
+            own.append(each.frames)
+        elif each.shows is not Shows.NOTHING and inside:
+            filled.append(ShownFrames(inside, each.shows))
+    holes = () if one or not element.on else placed.missing(work) if plate else shows.without(work)
+    if time_kind(element.media, work) is TimeKind.SPARSE:
+        holes = ()
+    there = "" if one or name else f" · {total(placed.present)}"
+    note = f"{total(holes)} missing" if holes else ""
+    label = name or element.own_name or ("on disk" if plate else element.role)
+    return Band(
+        f"element-{element.id}",
+        label + there,
+        "disk",
+        tuple(own),
+        holes,
+        note,
+        tuple(filled),
+        element.on,
+    )
 
 
 # Most keystrokes leave time alone: the scales of the shots in hand are kept.

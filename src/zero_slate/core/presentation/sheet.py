@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from zero_slate.core.base.figures import counted
-from zero_slate.core.checks.finding import STATE_WORDS, Finding, State
+from zero_slate.core.checks.finding import STATE_WORDS, ElementChange, Finding, State
 from zero_slate.core.checks.match import Match, excuses
 from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.presentation.meanings import MEANINGS
@@ -44,6 +44,10 @@ class RowMessage:
     """The parts of it that carry the figures."""
     fix: SuggestedFix | None
     """What would put it right; None where nothing in one step does."""
+    element: int | None = None
+    """The element that it is about; None where it is about none."""
+    element_fix: ElementChange | None = None
+    """What would put that element right; None where nothing in one step does."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -280,7 +284,15 @@ def message_of(finding: Finding) -> RowMessage:
         texts = {key: SETTINGS[key].kind.texts(value) for key, value in change.values.items()}
         fix = SuggestedFix(change.label, texts)
     sentence = finding.sentence
-    return RowMessage(finding.code, finding.severity, sentence.text, sentence.strong, fix)
+    return RowMessage(
+        finding.code,
+        finding.severity,
+        sentence.text,
+        sentence.strong,
+        fix,
+        finding.element,
+        finding.element_change,
+    )
 
 
 def _names(part: Part, texts: Mapping[str, str], names: ColourNames | None) -> tuple[str, ...]:

@@ -10,6 +10,7 @@ from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.alignment import AlignedMedia, lead, place
 from zero_slate.core.media.element import Element, Role
 from zero_slate.core.media.placement import PlacedPicture, place_picture
+from zero_slate.core.media.showing import Showing, showing
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor, ClipSource, anchor_of
@@ -127,6 +128,12 @@ class ShotContext:
         cut = self.required.cut_range or self.setup.cut_range
         work, rate = self.setup.work_range, self.setup.rate
         return {e.id: place(e, rate, cut, work, self.event, self.shift) for e in self.elements}
+
+    @cached_property
+    def showing(self) -> dict[int, Showing]:
+        """What each element shows at the shot's frames, by the element's id."""
+        work = self.setup.work_range
+        return {e.id: showing(e, self.aligned[e.id], work) for e in self.elements}
 
 
 def clock_of(setup: Setup, event: CutEvent | None) -> Clock:

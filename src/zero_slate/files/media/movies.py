@@ -54,11 +54,12 @@ def read_movie(path: Path) -> Media:
         with av.open(str(path)) as container:
             media = _read(path.name, container)
     except (av.error.FFmpegError, OSError) as error:
-        raise UnreadableMovie(_why(error)) from error
+        raise UnreadableMovie(why_unreadable(error)) from error
     return replace(media, pixel_fields=seen_scan(path))
 
 
-def _why(error: Exception) -> str:
+def why_unreadable(error: Exception) -> str:
+    """Say why a movie can't be read, by what the library or the system raised."""
     if isinstance(error, PermissionError):
         return "it may not be opened by this user"
     reason = getattr(error, "strerror", None) or str(error)
@@ -67,7 +68,7 @@ def _why(error: Exception) -> str:
 
 def _read(name: str, container: Any) -> Media:
     notes: list[str] = []
-    stream = _picture(container, notes)
+    stream = picture_stream(container, notes)
     codec = stream.codec_context
     frames = _count(container, stream, notes)
     if not frames:
@@ -106,8 +107,11 @@ def _channels(pixels: Any) -> list[tuple[str, Any]]:
     return list(zip(names, pixels.components, strict=False))
 
 
-def _picture(container: Any, notes: list[str]) -> Any:
-    """Return the stream of the largest picture; a cover that is attached is none."""
+def picture_stream(container: Any, notes: list[str] | None = None) -> Any:
+    """Return the stream of the largest picture; a cover that is attached is none.
+
+    That there are others is added to `notes`. Raises UnreadableMovie where there is none.
+    """
     streams = [
         each
         for each in container.streams.video
@@ -116,7 +120,7 @@ def _picture(container: Any, notes: list[str]) -> Any:
     if not streams:
         raise UnreadableMovie("the movie has no picture in it")
     largest = max(streams, key=lambda each: each.codec_context.width * each.codec_context.height)
-    if len(streams) > 1:
+    if len(streams) > 1 and notes is not None:
         size = Size(largest.codec_context.width, largest.codec_context.height)
         notes.append(f"of its {len(streams)} pictures the largest is read, {size}")
     return largest

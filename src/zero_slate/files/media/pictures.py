@@ -171,7 +171,7 @@ def _read(
         raise UnreadablePicture(other)
     picture = oiio.ImageInput.open(path)
     if picture is None:
-        raise UnreadablePicture(_plain(oiio.geterror(), path))
+        raise UnreadablePicture(plain_reason(oiio.geterror(), path))
     try:
         spec = picture.spec()
         kind = picture.format_name()
@@ -232,8 +232,8 @@ def _first_said(said: Callable[[str], Any], names: Iterable[str]) -> Any:
     return next((value for name in names if (value := said(name))), None)
 
 
-def _plain(error: str, path: str) -> str:
-    """Say why a file can't be opened, without its path, which stands beside the words."""
+def plain_reason(error: str, path: str) -> str:
+    """Say why a file can't be read, without its path, which stands beside the words."""
     try:
         if not Path(path).stat().st_size:
             return "the file is empty"

@@ -1,19 +1,21 @@
-"""The elements of a shot: files that are linked to it, and how they are used."""
+"""The elements of a shot: files that are linked to it, their order, and how they are used."""
 
+from collections.abc import Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
+from typing import Any
 
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.canvas.fit import FitMode
+from zero_slate.core.base.texts import one_line
 from zero_slate.core.media.alignment import best_align
 from zero_slate.core.media.element import Align, Element, Role
 from zero_slate.core.media.header import Media
-from zero_slate.core.media.placement import placement_words
-from zero_slate.core.time.cadence import RateUse, usual_use
+from zero_slate.core.time.cadence import usual_use
+from zero_slate.core.time.frames import require_frame
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.services.media.lines import MediaLine, media_line, unreadable_line
+from zero_slate.services.media.linked import LinkedElement, linked_element, unreadable_element
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
@@ -24,38 +26,7 @@ from zero_slate.store.unreadable import Unreadable
 from zero_slate.store.written import written
 
 MOST_LINKED = 40
-
-
-@dataclass(frozen=True, slots=True)
-class LinkedElement:
-    """An element that is linked to a shot, and where its files lie."""
-
-    id: int
-    """The element's number."""
-    role: str
-    """What it is to the shot."""
-    volume: str
-    """The volume its files lie on."""
-    folder: str
-    """The folder they lie in."""
-    at: str
-    """When it was linked, as an ISO 8601 moment in UTC."""
-    who: str
-    """Who linked it."""
-    own_rate: str | None
-    """A rate given to it in place of its header's; None where none was."""
-    use: RateUse
-    """How its rate is used."""
-    placing: FitMode | None
-    """How it is placed, where that is its own; None where it is placed as the shot says."""
-    placed_by_shot: FitMode
-    """How the shot places what isn't placed by itself."""
-    line_work: bool
-    """Whether it is line work."""
-    becomes: str
-    """What becomes of it in the shot, in words."""
-    line: MediaLine
-    """Its files, and how they agree with the shot."""
+LONGEST_NAME = 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,65 +60,74 @@ class Elements:
     ) -> Element:
         """Link a sequence or movie to a shot, in place of the plate or the same files before.
 
-        Without `align`, the way that meets the work range is taken. Raises Refusal.
+        Without `align`, the way that meets the work range is taken. What is new lies over all that
+        usually lies behind its role. Raises Refusal.
         """
         loaded = self.shots.load(shot_id)
         media = self.volumes.read(volume, path, name)
         folder = path.strip("/")
         with self.workspace.writing() as session:
-            own_rate, placing, line = None, None, False
-            how = str(usual_use(media.header.rate, loaded.content.setup.rate))
-            for row in elements.element_rows(session, shot_id):
-                same = (row.volume, row.folder) == (volume, folder) and any(
-                    each.media.name == name for each in elements.elements_of([row])
-                )
-                if same:
-                    own_rate, how = row.own_rate, row.use
-                    placing, line = row.placing, row.line
-                if same or (role is Role.PLATE and row.role == Role.PLATE):
-                    session.delete(row)
-            if role is not Role.PLATE and len(loaded.elements) >= MOST_LINKED:
+            rows = elements.element_rows(session, shot_id)
+            same = _row_of(rows, volume, folder, name)
+            plate = next((each for each in rows if each.role == Role.PLATE), None)
+            row = same or (plate if role is Role.PLATE else None)
+            if role is Role.PLATE and plate is not None and plate is not row:
+                session.delete(plate)
+            if row is None and len(rows) >= MOST_LINKED:
                 raise Refusal(f"A shot has at most {MOST_LINKED} elements; unlink one first.")
-            row = ElementRow(
-                shot_id=shot_id,
-                role=str(role),
-                volume=volume,
-                folder=folder,
-                align=str(align or fitting_align(media, loaded)),
-                media=written(elements.MEDIA, media),
-                own_rate=own_rate,
-                use=how,
-                base=loaded.content.shift,
-                placing=placing,
-                line=line,
-                who=self.workspace.who,
-                at=self.workspace.now(),
-            )
-            session.add(row)
+            if row is None:
+                row = ElementRow(shot_id=shot_id, place=_make_room(rows, role))
+                session.add(row)
+            if row is not same:
+                row.use = str(usual_use(media.header.rate, loaded.content.setup.rate))
+                row.own_rate, row.placing, row.line = None, None, False
+            row.role, row.volume, row.folder = str(role), volume, folder
+            row.align = str(align or fitting_align(media, loaded))
+            row.media = written(elements.MEDIA, media)
+            row.base = loaded.content.shift
+            row.who, row.at = self.workspace.who, self.workspace.now()
             session.flush()
             return elements.element_of(row)
 
-    def set_rate(self, shot_id: int, element_id: int, rate: str | None, use: RateUse) -> None:
-        """Say an element's own rate, empty for what its files say, and how it is used."""
-        own = FrameRate.parse(rate) if rate and rate.strip() else None
-        with self.workspace.writing() as session:
-            row = _row(session, shot_id, element_id)
-            row.own_rate = str(own) if own else None
-            row.use = str(use)
+    def change(self, shot_id: int, element_id: int, values: Mapping[str, Any]) -> None:
+        """Change how an element is named, used and laid; `values` are its new ones by their names.
 
-    def set_placing(
-        self, shot_id: int, element_id: int, placing: FitMode | None, line: bool
-    ) -> None:
-        """Say how an element meets the canvas, None for the shot's way, and if it is line work."""
+        A rate is text, empty for what its files say; laid another way, it is laid from now on.
+        Raises NotFound and Refusal.
+        """
+        loaded = self.shots.load(shot_id)
         with self.workspace.writing() as session:
             row = _row(session, shot_id, element_id)
-            row.placing = str(placing) if placing else None
-            row.line = line
+            for key, value in values.items():
+                _set(row, key, value)
+            if "align" in values:
+                row.base = loaded.content.shift
+            if values.get("role") == Role.PLATE:
+                for other in elements.element_rows(session, shot_id):
+                    if other is not row and other.role == Role.PLATE:
+                        raise Refusal(
+                            "A shot has one plate, which its clip range comes from: give the "
+                            "other one another role first.",
+                            part="role",
+                        )
+
+    def order(self, shot_id: int, ids: Sequence[int]) -> None:
+        """Lay a shot's elements over one another, from back to front. Raises Refusal."""
+        with self.workspace.writing() as session:
+            rows = {row.id: row for row in elements.element_rows(session, shot_id)}
+            named = [each for each in dict.fromkeys(ids) if each in rows]
+            # Those that came meanwhile stay in front, as they came.
+            for place, element_id in enumerate([*named, *(i for i in rows if i not in named)]):
+                rows[element_id].place = place
 
     def unlink(self, shot_id: int, element_id: int) -> None:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
-            session.delete(_row(session, shot_id, element_id))
+            row = _row(session, shot_id, element_id)
+            for other in elements.element_rows(session, shot_id):
+                if other.view_of == element_id:
+                    other.view_of = None
+            session.delete(row)
 
     def changed(self, shot_id: int) -> tuple[ChangedFiles, ...]:
         """Return which of a shot's files were changed, or are gone, since they were read.
@@ -198,31 +178,17 @@ class Elements:
         return tuple(left)
 
     def linked(self, shot_id: int) -> tuple[LinkedElement, ...]:
-        """Return a shot's elements and how they agree, as they were last read."""
+        """Return a shot's elements from back to front, and how they agree, as last read."""
         loaded = self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
-        return tuple(_linked(row, loaded) for row in rows)
+        return tuple(self._linked(row, loaded) for row in rows)
 
-
-def _linked(row: ElementRow, loaded: Loaded) -> LinkedElement:
-    about = (row.id, row.role, row.volume, row.folder, row.at, row.who)
-    context, placing = loaded.stored, loaded.content.setup.placing
-    try:
-        element = elements.element_of(row)
-    except Unreadable as error:
-        line = unreadable_line(row.role, f"{error} Read it again, or unlink it.")
-        return LinkedElement(*about, None, RateUse.FRAME, None, placing, False, "", line)
-    return LinkedElement(
-        *about,
-        row.own_rate,
-        element.use,
-        element.placing,
-        placing,
-        element.line,
-        placement_words(context.place_picture(element), context.setup.raster),
-        media_line(context, element),
-    )
+    def _linked(self, row: ElementRow, loaded: Loaded) -> LinkedElement:
+        try:
+            return linked_element(row, elements.element_of(row), loaded, self.workspace.names)
+        except Unreadable as error:
+            return unreadable_element(row, loaded, f"{error} Read it again, or unlink it.")
 
 
 def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
@@ -230,6 +196,50 @@ def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
     if row is None or row.shot_id != shot_id:
         raise NotFound(f"This shot has no element numbered {element_id}.")
     return row
+
+
+def _row_of(rows: Sequence[ElementRow], volume: str, folder: str, name: str) -> ElementRow | None:
+    """Return the row of files that are linked already."""
+    for row in rows:
+        if (row.volume, row.folder) == (volume, folder):
+            for each in elements.elements_of([row]):
+                if each.media.name == name:
+                    return row
+    return None
+
+
+def _make_room(rows: Sequence[ElementRow], role: Role) -> int:
+    """Return the place over all that lies behind a role; what lies before it moves forward."""
+    behind = [n for n, row in enumerate(rows) if Role(row.role).rank <= role.rank]
+    place = behind[-1] + 1 if behind else 0
+    for number, row in enumerate(rows):
+        row.place = number + (number >= place)
+    return place
+
+
+def _set(row: ElementRow, key: str, value: Any) -> None:
+    match key:
+        case "name":
+            text = one_line(value, "A name") if value.strip() else ""
+            if len(text) > LONGEST_NAME:
+                raise Refusal(
+                    f"A name of {len(text)} characters is too long: it takes {LONGEST_NAME}.",
+                    nearest=text[:LONGEST_NAME].rstrip(),
+                    part="name",
+                )
+            row.name = text
+        case "rate":
+            own = FrameRate.parse(value) if value and value.strip() else None
+            row.own_rate = str(own) if own else None
+        case "offset" | "slip":
+            require_frame(value, key)
+            setattr(row, key, value)
+        case "on":
+            row.is_on = value
+        case "line_work":
+            row.line = value
+        case _:
+            setattr(row, key, str(value) if value is not None else None)
 
 
 def fitting_align(media: Media, loaded: Loaded) -> Align:

@@ -1,5 +1,6 @@
 """The volumes: what a folder holds, by its file names, and reading one thing of it."""
 
+import time
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -11,6 +12,9 @@ from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 
 KEPT_HEADERS = 64
+KEPT_FOLDERS = 256
+# A folder that was changed within two seconds may be again, within the same tick of its clock.
+SETTLED = 2 * 10**9
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +55,7 @@ class Volumes:
     def __init__(self, workspace: Workspace):
         self.workspace = workspace
         self._read: Kept[tuple[str, str, str], Media] = Kept(KEPT_HEADERS)
+        self._looked: Kept[Path, tuple[Listing, list[Found]]] = Kept(KEPT_FOLDERS)
 
     def names(self) -> tuple[str, ...]:
         """Return the names of the volumes there are."""
@@ -89,8 +94,24 @@ class Volumes:
         return kept or self._read.put((volume, path, name), stamp, found.read())
 
     def look(self, volume: str, path: str) -> tuple[Path, Listing, list[Found]]:
-        """Return a folder, what its entries are, and what is found in it."""
+        """Return a folder, what its entries are, and what is found in it.
+
+        A folder is listed again where an entry came, went or was renamed since.
+        """
         folder = self.workspace.folder(volume, path)
+        stamp = _stamp(folder)
+        kept = self._looked.get(folder, stamp) if stamp else None
+        if kept is not None:
+            return folder, *kept
         listing = list_folder(self.workspace.volume(volume), folder)
-        found = find(listing.files, folder)
-        return folder, listing, found
+        looked = listing, find(listing.files, folder)
+        return folder, *(self._looked.put(folder, stamp, looked) if stamp else looked)
+
+
+def _stamp(folder: Path) -> int | None:
+    """Return when a folder's entries changed last; None where they may be changing just now."""
+    try:
+        changed = folder.stat().st_mtime_ns
+    except OSError:
+        return None
+    return changed if changed < time.time_ns() - SETTLED else None

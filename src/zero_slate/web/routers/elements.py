@@ -1,20 +1,29 @@
 """The elements of a shot, and the volumes that files lie on."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from fastapi import APIRouter, Query
+from pydantic import Field
 
 from zero_slate.core.canvas.fit import FitMode
-from zero_slate.core.media.element import Align, Role
+from zero_slate.core.media.element import Align, Filling, Role
 from zero_slate.core.time.cadence import RateUse
-from zero_slate.services.media.elements import ChangedFiles, LinkedElement
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.services.media.elements import ChangedFiles
+from zero_slate.services.media.linked import LinkedElement
+from zero_slate.services.media.stack import StackPage
 from zero_slate.services.media.volumes import FolderPage
-from zero_slate.web.models import ApiModel, Flag
+from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
 
 router = APIRouter(tags=["elements"], route_class=ReckonedRoute)
+
+RuleFrame = Annotated[
+    int | None,
+    Query(description="An end of the part of the rule that is looked at; all without one."),
+]
 
 _ELEMENT = "/shots/{shot_id}/elements/{element_id}"
 
@@ -39,22 +48,51 @@ class LinkRequest(FolderPath):
     """What it is to the shot."""
 
 
-class OwnPlacement(ApiModel):
-    """How an element meets the canvas."""
+class ElementValues(ApiModel):
+    """New values of an element; what is left out stays."""
 
-    placing: FitMode | None = None
-    """Its own way; the shot's where it is left out."""
-    line_work: Flag = False
-    """Whether it is line work, which can be drawn at any size."""
-
-
-class OwnRate(ApiModel):
-    """An element's own rate, and how it is used."""
-
-    rate: str = ""
-    """The rate as typed; empty for what its files say."""
-    use: RateUse
+    name: str | None = None
+    """What it is to be called; empty for its files' name."""
+    role: Role | None = None
+    """What it is to the shot."""
+    on: Flag | None = None
+    """Whether it is used."""
+    align: Align | None = None
+    """How its files are laid on the shot's frames."""
+    rate: str | None = None
+    """Its own rate as typed; empty for what its files say."""
+    use: RateUse | None = None
     """Whether its frames are used one for one or in real time."""
+    placing: FitMode | None = None
+    """How it meets the canvas; null for the shot's way."""
+    line_work: Flag | None = None
+    """Whether it is line work, which can be drawn at any size."""
+    before: Filling | None = None
+    """What shows before its first frame; null for what is usual."""
+    between: Filling | None = None
+    """What shows in its gaps; null for what is usual."""
+    after: Filling | None = None
+    """What shows after its last frame; null for what is usual."""
+    offset: Whole | None = None
+    """How many frames it is moved among the shot's."""
+    slip: Whole | None = None
+    """How many frames later what it shows is, in the same place."""
+
+    def told(self) -> dict[str, Any]:
+        """Return what is to be changed, by name: null stands only where it says something."""
+        of_shot = ("placing", "before", "between", "after")
+        return {
+            key: getattr(self, key)
+            for key in self.model_fields_set
+            if key in of_shot or getattr(self, key) is not None
+        }
+
+
+class ElementOrder(ApiModel):
+    """A shot's elements from back to front."""
+
+    ids: list[Whole] = Field(max_length=1000)
+    """Their numbers."""
 
 
 @router.get("/volumes")
@@ -79,6 +117,15 @@ def list_elements(slate: TheSlate, shot_id: int) -> list[LinkedElement]:
     return list(slate.elements.linked(shot_id))
 
 
+@router.get("/shots/{shot_id}/stack", responses=problems(404, 422))
+def get_stack(
+    slate: TheSlate, shot_id: int, first: RuleFrame = None, last: RuleFrame = None
+) -> StackPage:
+    """Return a shot's elements from back to front, and what each shows when."""
+    view = FrameRange(first, last) if first is not None and last is not None else None
+    return slate.stacks.page(shot_id, view)
+
+
 @router.get("/shots/{shot_id}/changed-files", responses=problems(404))
 def list_changed_files(slate: TheSlate, shot_id: int) -> list[ChangedFiles]:
     """Return which of a shot's files were changed, or are gone, since they were read."""
@@ -97,18 +144,16 @@ def link_element(slate: TheSlate, shot_id: int, body: LinkRequest) -> None:
     slate.elements.link(shot_id, body.volume, body.path, body.name, body.align, body.role)
 
 
-@router.put(f"{_ELEMENT}/rate", status_code=204, responses=problems(404, 422, 507))
-def set_element_rate(slate: TheSlate, shot_id: int, element_id: int, body: OwnRate) -> None:
-    """Say an element's own rate, and whether its frames are used one for one or in real time."""
-    slate.elements.set_rate(shot_id, element_id, body.rate, body.use)
+@router.patch(_ELEMENT, status_code=204, responses=problems(404, 422, 507))
+def change_element(slate: TheSlate, shot_id: int, element_id: int, body: ElementValues) -> None:
+    """Change how an element is named, used and laid; what is left out stays."""
+    slate.elements.change(shot_id, element_id, body.told())
 
 
-@router.put(f"{_ELEMENT}/placement", status_code=204, responses=problems(404, 422, 507))
-def set_element_placement(
-    slate: TheSlate, shot_id: int, element_id: int, body: OwnPlacement
-) -> None:
-    """Say how an element meets the canvas."""
-    slate.elements.set_placing(shot_id, element_id, body.placing, body.line_work)
+@router.put("/shots/{shot_id}/elements/order", status_code=204, responses=problems(404, 422, 507))
+def order_elements(slate: TheSlate, shot_id: int, body: ElementOrder) -> None:
+    """Lay a shot's elements over one another, from back to front."""
+    slate.elements.order(shot_id, body.ids)
 
 
 @router.delete(_ELEMENT, status_code=204, responses=problems(404, 507))

@@ -4,7 +4,7 @@
 	import { api, take } from '$lib/api/client';
 	import Head from '$lib/shell/Head.svelte';
 	import Damaged from '$lib/shell/Damaged.svelte';
-	import ChangedFiles from '$lib/media/ChangedFiles.svelte';
+	import ChangedFiles from '$lib/elements/ChangedFiles.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
@@ -28,7 +28,7 @@
 		sheet: () => void goto(root),
 		time: () => void goto(`${root}/time`),
 		data: () => void goto(`${root}/data`),
-		media: () => void goto(`${root}/media`),
+		elements: () => void goto(`${root}/elements`),
 		handoff: () => void goto(`${root}/handoff`),
 		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
 	});
@@ -42,7 +42,7 @@
 		{ label: 'Sheet', href: root, title: titled('Sheet', 'sheet') },
 		{ label: 'Time', href: `${root}/time`, title: titled('Changes of time', 'time') },
 		{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
-		{ label: 'Media', href: `${root}/media`, title: titled('Media', 'media') },
+		{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
 		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
 	]}
 >

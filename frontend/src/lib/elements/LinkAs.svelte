@@ -1,0 +1,32 @@
+<!-- Linking files to the shot: as its plate, or as what is chosen. -->
+<script lang="ts">
+	import type { Schema } from '$lib/api/client';
+	import Choice from '$lib/ui/choice/Choice.svelte';
+
+	let {
+		name,
+		role = 'plate',
+		onlink
+	}: { name: string; role?: Schema<'Role'>; onlink: (role: Schema<'Role'>) => void } = $props();
+
+	const ROLES = [
+		'plate',
+		'background',
+		'artwork',
+		'render',
+		'matte',
+		'data pass',
+		'reference'
+	] as const;
+	let chosen = $derived(role);
+</script>
+
+<span class="flex items-center gap-2">
+	<button type="button" class="act" onclick={() => onlink(chosen)}>Link as</button>
+	<Choice
+		label="What {name} is to the shot"
+		value={chosen}
+		options={ROLES}
+		onchoose={(words) => (chosen = words as Schema<'Role'>)}
+	/>
+</span>

@@ -1,0 +1,185 @@
+<!-- What the shot is made of: the stack, the selected element, and what shows when. -->
+<script lang="ts">
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, take, words, type Schema } from '$lib/api/client';
+	import { again, stackQuery } from '$lib/api/queries';
+	import Folders from '$lib/elements/Folders.svelte';
+	import Selected from '$lib/elements/Selected.svelte';
+	import { scrubbed } from '$lib/elements/stack';
+	import Stack from '$lib/elements/Stack.svelte';
+	import StackRule from '$lib/elements/StackRule.svelte';
+	import Notice from '$lib/shell/Notice.svelte';
+	import { openShot } from '$lib/shot/open.svelte';
+	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import SideSheet from '$lib/ui/side-sheet/SideSheet.svelte';
+	import { counted } from '$lib/words';
+
+	const shot = openShot();
+	const path = { shot_id: shot.id };
+
+	let view = $state.raw<Schema<'FrameRange'> | null>(null);
+	const stack = createQuery(() => stackQuery(shot.id, view));
+	const elements = $derived(stack.data?.elements ?? []);
+
+	let wrong = $state('');
+	let folders = $state(false);
+	let chosen = $state<number | null>(null);
+	/** Where the hairline was set; none, and each element shows its middle. */
+	let frame = $state<number | null>(null);
+	let scrub = $state.raw<{ id: number; share: number } | null>(null);
+	/** What was linked just now: what it says is offered to the shot. */
+	let offered = $state.raw<Schema<'LinkRequest'> | null>(null);
+
+	const selected = $derived(
+		elements.find((each) => each.id === chosen) ??
+			elements.findLast((each) => each.line.state === 'differs') ??
+			elements.at(-1) ??
+			null
+	);
+	const version = $derived(
+		`${shot.head?.version ?? 0}-${elements
+			.map((each) => each.at)
+			.join('')
+			.replaceAll(/\D/g, '')}`
+	);
+	const trouble = $derived(wrong || (stack.error ? words(stack.error) : ''));
+
+	async function act(work: Promise<unknown>): Promise<boolean> {
+		wrong = '';
+		let done = true;
+		try {
+			await work;
+		} catch (error) {
+			wrong = words(error);
+			done = false;
+		}
+		await again(shot.id);
+		return done;
+	}
+
+	function link(body: Schema<'LinkRequest'>): void {
+		offered = null;
+		const linking = take(api.POST('/api/v1/shots/{shot_id}/elements', { params: { path }, body }));
+		void act(linking).then((done) => done && (offered = body));
+	}
+
+	/** The change that taking what a file says would be, to be seen before it is made. */
+	const changeBy = (body: Schema<'LinkRequest'>) =>
+		`/s/${shot.id}/change?${new URLSearchParams({
+			volume: body.volume,
+			path: body.path ?? '',
+			file: body.name
+		})}`;
+
+	const of = (id: number) => ({ path: { ...path, element_id: id } });
+
+	function change(id: number, values: Schema<'ElementValues'>): void {
+		const address = '/api/v1/shots/{shot_id}/elements/{element_id}';
+		void act(take(api.PATCH(address, { params: of(id), body: values })));
+	}
+
+	function order(ids: number[]): void {
+		const address = '/api/v1/shots/{shot_id}/elements/order';
+		void act(take(api.PUT(address, { params: { path }, body: { ids } })));
+	}
+
+	function unlink(id: number): void {
+		const address = '/api/v1/shots/{shot_id}/elements/{element_id}';
+		void act(take(api.DELETE(address, { params: of(id) })));
+	}
+
+	const readAgain = (each: Schema<'LinkedElement'>) =>
+		link({
+			volume: each.volume,
+			path: each.folder,
+			name: each.line.name,
+			role: each.role as Schema<'Role'>,
+			align: each.line.align as Schema<'Align'>
+		});
+
+	function shown(id: number): number | null {
+		if (scrub?.id === id && stack.data) return scrubbed(stack.data.rule, id, scrub.share);
+		return frame;
+	}
+
+	answerKeys({ folders: () => (folders = !folders) });
+</script>
+
+{#if trouble}<Notice>{trouble}</Notice>{/if}
+{#if offered}
+	<Notice calm
+		><span><span class="num">{offered.name}</span> is linked.</span>
+		<a class="act" href={changeBy(offered)}
+			>See what taking its size, rate and timecode would change</a
+		></Notice
+	>
+{/if}
+<main class="relative flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
+	<div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(420px,36%)] tight:block">
+		<section class="flex min-h-0 flex-col px-[22px] pt-3" aria-label="Stack">
+			<div class="flex flex-wrap items-baseline gap-x-2">
+				<h2 class="text-head font-semibold">Stack</h2>
+				{#if stack.data}
+					<span class="text-ink2"
+						>{elements.length
+							? `${counted(elements.length, 'element')}, back to front`
+							: 'no elements yet'}</span
+					>
+					{#if stack.data.uncovered}<span class="text-red">· {stack.data.uncovered}</span>{/if}
+				{/if}
+				<button
+					type="button"
+					class="act ml-auto"
+					title={titled('Folders', 'folders')}
+					onclick={() => (folders = true)}>Folders</button
+				>
+			</div>
+			{#if elements.length}
+				<Stack
+					shot={shot.id}
+					{version}
+					{elements}
+					selected={selected?.id ?? null}
+					frame={shown}
+					onselect={(id) => (chosen = id)}
+					onscrub={(id, share) => (scrub = share === null ? null : { id, share })}
+					onorder={order}
+					onturn={(id, on) => change(id, { on })}
+				/>
+			{:else if stack.data}
+				<p class="max-w-[60ch] py-3 text-ink2">
+					Nothing is linked yet. Open the folders, and link the plate and the renders that belong to
+					this shot. The files stay where they are.
+				</p>
+			{/if}
+		</section>
+		<section
+			class="min-h-0 overflow-y-auto border-l border-rule bg-stock px-[22px] py-3"
+			aria-label="Selected element"
+		>
+			{#if selected}
+				<Selected
+					linked={selected}
+					onchange={(values) => change(selected.id, values)}
+					onagain={() => readAgain(selected)}
+					onunlink={() => unlink(selected.id)}
+				/>
+			{/if}
+		</section>
+	</div>
+	{#if stack.data && elements.length}
+		<StackRule
+			rule={stack.data.rule}
+			frame={frame ?? stack.data.frame}
+			selected={selected?.id ?? null}
+			onframe={(to) => (frame = to)}
+			onlook={(to) => (view = to)}
+			onselect={(id) => (chosen = id)}
+		/>
+	{/if}
+	{#if folders}
+		<SideSheet title="Folders" onclose={() => (folders = false)}>
+			<Folders shot={shot.id} linked={elements} onlink={link} />
+		</SideSheet>
+	{/if}
+</main>

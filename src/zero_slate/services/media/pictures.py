@@ -1,0 +1,229 @@
+"""Small pictures of elements: what one is made of, and making it in a worker process."""
+
+import os
+import threading
+from concurrent.futures import Future
+from dataclasses import dataclass
+from hashlib import blake2b
+from pathlib import Path
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.media.element import Element, Role
+from zero_slate.core.media.header import Media, MediaKind
+from zero_slate.core.media.layers import Layer, layers_of, picture_layer
+from zero_slate.core.media.small_picture import (
+    NARROWEST,
+    WIDEST,
+    SmallPictureFrame,
+    small_picture_frame,
+)
+from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.files.media.pixels.small import PictureRequest, small_picture
+from zero_slate.files.media.pixels.viewing import ViewedThrough
+from zero_slate.services.media.linked import colours_of
+from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.runtime.disk_cache import DiskCache
+from zero_slate.services.runtime.executor import Work
+from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.shots.sheets import Shots
+from zero_slate.store.tables import ElementRow
+
+# What a shot is known by, first of all.
+_FACES = (Role.PLATE, Role.RENDER, Role.ARTWORK, Role.BACKGROUND)
+
+
+@dataclass(frozen=True, slots=True)
+class AskedPicture:
+    """A picture that is asked for, and the key that it is kept under."""
+
+    key: str
+    request: PictureRequest
+
+
+class NoPicture(NotFound):
+    """There is nothing to make a picture of."""
+
+
+class Pictures:
+    """Makes small pictures in worker processes; what was made is kept on disk."""
+
+    def __init__(
+        self, workspace: Workspace, shots: Shots, volumes: Volumes, work: Work, cache: DiskCache
+    ):
+        self.workspace = workspace
+        self.shots = shots
+        self.volumes = volumes
+        self.work = work
+        self.cache = cache
+        self._making: dict[str, tuple[Future[bytes], int]] = {}
+        self._lock = threading.Lock()
+
+    def asked(
+        self, shot_id: int, element_id: int, frame: int | None, width: int, layer: str = ""
+    ) -> AskedPicture:
+        """Return what a picture of an element at a shot's frame is made of.
+
+        Without a frame it is the one in the middle of what the cut shows. Raises NotFound,
+        NoPicture where the element shows nothing there, and Refusal for a width out of range.
+        """
+        if not NARROWEST <= width <= WIDEST:
+            nearest = min(max(width, NARROWEST), WIDEST)
+            raise Refusal(
+                f"A picture {width} pixels wide is out of range: it takes {NARROWEST} to {WIDEST}.",
+                nearest=str(nearest),
+            )
+        loaded = self.shots.load(shot_id)
+        context = loaded.stored
+        element = element_named(loaded, element_id)
+        shows = context.showing[element_id]
+        at = middle_frame(context, element) if frame is None else frame
+        number = shows.source(at)
+        if number is None:
+            raise NoPicture(f"{element.name} shows nothing at frame {at}.")
+        chosen = layer_named(element, layer)
+        path = self.path_of(shot_id, element, number)
+        movie = element.media.kind is MediaKind.MOVIE
+        return self._keyed(
+            PictureRequest(
+                str(path),
+                number if movie else None,
+                chosen.part,
+                chosen.places,
+                chosen.kind,
+                None,
+                picture_frame(context, element, width),
+                self.through(loaded.content.setup, element.media, chosen),
+            )
+        )
+
+    def face(self, shot_id: int, width: int) -> AskedPicture:
+        """Return what the picture that a shot is known by is made of. Raises NoPicture."""
+        element = face_of(self.shots.load(shot_id).elements)
+        if element is None:
+            raise NoPicture("No picture is linked to this shot.")
+        return self.asked(shot_id, element.id, None, width)
+
+    def path_of(self, shot_id: int, element: Element, number: int) -> Path:
+        """Return where the file of an element's frame lies. Raises NotFound."""
+        with self.workspace.reading() as session:
+            row = session.get(ElementRow, element.id)
+            if row is None or row.shot_id != shot_id:
+                raise NotFound(f"This shot has no element numbered {element.id}.")
+            where = row.volume, row.folder
+        found = self.volumes.found(*where, element.media.name)
+        name = found.files.get(0 if element.media.kind is not MediaKind.SEQUENCE else number)
+        if name is None:
+            name = next(iter(found.files.values())) if len(found.files) == 1 else None
+        if name is None:
+            raise NoPicture(f"Frame {number} of {element.media.name} isn't there any more.")
+        return found.folder / name
+
+    def through(self, setup: Setup, media: Media, layer: Layer) -> ViewedThrough | None:
+        """Return how the colours of a layer are seen in a shot; None for data."""
+        if layer.kind.is_data:
+            return None
+        space = colours_of(setup, media, layer, self.workspace.names).space
+        if space is None:
+            return None
+        view = setup.viewing
+        return ViewedThrough(self.workspace.color_config, space, view.display, view.view)
+
+    def begin(self, asked: AskedPicture) -> "Future[bytes]":
+        """Begin to make a picture, or wait with those who asked for it already.
+
+        Whoever doesn't wait any longer says so by `leave`.
+        """
+        with self._lock:
+            making = self._making.get(asked.key)
+            if making is not None:
+                self._making[asked.key] = making[0], making[1] + 1
+                return making[0]
+            future = self.work.submit(small_picture, asked.request)
+            self._making[asked.key] = future, 1
+        future.add_done_callback(lambda done: self._made(asked.key, done))
+        return future
+
+    def leave(self, asked: AskedPicture) -> None:
+        """Stop waiting for a picture; when nobody waits it isn't begun any more."""
+        with self._lock:
+            making = self._making.get(asked.key)
+            if making is None:
+                return
+            future, waiting = making
+            if waiting > 1:
+                self._making[asked.key] = future, waiting - 1
+                return
+            del self._making[asked.key]
+        future.cancel()
+
+    def _made(self, key: str, done: "Future[bytes]") -> None:
+        with self._lock:
+            if (making := self._making.get(key)) and making[0] is done:
+                del self._making[key]
+        if not done.cancelled() and done.exception() is None:
+            self.cache.put(key, done.result())
+
+    def _keyed(self, request: PictureRequest) -> AskedPicture:
+        try:
+            stat = os.stat(request.path)
+        except OSError as error:
+            name = Path(request.path).name
+            raise NoPicture(f"{name} isn't there any more, or may not be read.") from error
+        said = f"{stat.st_size} {stat.st_mtime_ns} {request!r}"
+        return AskedPicture(blake2b(said.encode(), digest_size=20).hexdigest(), request)
+
+
+def element_named(loaded: Loaded, element_id: int) -> Element:
+    """Return an element of a shot. Raises NotFound."""
+    for element in loaded.elements:
+        if element.id == element_id:
+            return element
+    raise NotFound(f"This shot has no element numbered {element_id} that can be read.")
+
+
+def layer_named(element: Element, key: str) -> Layer:
+    """Return a layer of an element by its key, or the one that is looked at. Raises NotFound."""
+    header = element.media.header
+    if not key:
+        chosen = picture_layer(header, element.view)
+        if chosen is not None:
+            return chosen
+    for layer in layers_of(header):
+        if layer.key == key:
+            return layer
+    raise NotFound(f"{element.media.name} has no layer “{key}”.")
+
+
+def face_of(elements: tuple[Element, ...]) -> Element | None:
+    """Return the element that a shot is known by: its plate, or else what lies frontmost."""
+    used = [each for each in elements if each.on and each.view_of is None]
+    for role in _FACES:
+        for element in reversed(used):
+            if element.role == role:
+                return element
+    return None
+
+
+def picture_frame(context: ShotContext, element: Element, width: int) -> SmallPictureFrame:
+    """Return how a small picture of an element is laid out."""
+    placed = context.place_picture(element).placed
+    return small_picture_frame(placed, context.setup.raster, width)
+
+
+def middle_frame(context: ShotContext, element: Element) -> int:
+    """Return the shot's frame that stands for an element: the middle of what the cut shows of it.
+
+    Where it shows nothing there, the middle one of its own that is nearest.
+    """
+    shows, cut = context.showing[element.id], context.setup.cut_range
+    middle = (cut.first + cut.last) // 2
+    if shows.source(middle) is not None:
+        return middle
+    if element.media.kind is MediaKind.STILL:
+        return shows.window.first - element.slip
+    own = [run.moved(-element.slip) for run in shows.aligned.present]
+    near = [min(max(middle, run.first), run.last) for run in own]
+    best = min(near, key=lambda frame: abs(frame - middle))
+    return best if shows.source(best) is not None else shows.window.first

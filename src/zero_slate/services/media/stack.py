@@ -1,0 +1,47 @@
+"""The stack of a shot: its elements over one another, and what shows when."""
+
+from dataclasses import dataclass
+
+from zero_slate.core.base.figures import counted
+from zero_slate.core.checks.stack import uncovered
+from zero_slate.core.presentation.frame_rule import FrameRule, build_stack_rule
+from zero_slate.core.time.frames import FrameRange, total
+from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.linked import LinkedElement
+
+
+@dataclass(frozen=True, slots=True)
+class StackPage:
+    """A shot's elements from back to front, and the rule that their bands lie on."""
+
+    elements: tuple[LinkedElement, ...]
+    """The elements, from back to front."""
+    rule: FrameRule
+    """The shot's frames, with a band of every element, the foremost on top."""
+    frame: int
+    """The frame in the middle of the cut."""
+    uncovered: str
+    """The frames of the work range at which nothing shows, in words; empty where there are none."""
+
+
+class Stacks:
+    """Lays out stacks."""
+
+    def __init__(self, elements: Elements):
+        self.elements = elements
+
+    def page(self, shot_id: int, view: FrameRange | None = None) -> StackPage:
+        """Return a shot's stack; `view` is the part of the rule looked at. Raises NotFound."""
+        context = self.elements.shots.load(shot_id).stored
+        empty, cut = uncovered(context), context.setup.cut_range
+        words = ""
+        if empty:
+            shown = ", ".join(run.short for run in empty[:3])
+            more = f" and {len(empty) - 3} more" if len(empty) > 3 else ""
+            words = f"Nothing shows on {counted(total(empty), 'frame')}: {shown}{more}."
+        return StackPage(
+            self.elements.linked(shot_id),
+            build_stack_rule(context, view),
+            (cut.first + cut.last) // 2,
+            words,
+        )

@@ -1,0 +1,235 @@
+"""Work on files and pixels: done in processes of this machine, or by a Dask scheduler's workers."""
+
+import multiprocessing
+import os
+import threading
+from collections.abc import Callable, Iterable, Iterator
+from concurrent.futures import Executor, Future, ProcessPoolExecutor, as_completed
+from concurrent.futures.process import BrokenProcessPool
+from contextlib import suppress
+from typing import Any, Protocol, TypeVar
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.logs import say
+
+A = TypeVar("A")
+T = TypeVar("T")
+
+# So many pieces wait beside those at work, so that a job that is stopped leaves little to do.
+AHEAD = 2
+# Work beside a page that is being typed on gives way to it.
+NICENESS = 10
+_LOADED = ["zero_slate.files.media.pixels.small", "zero_slate.files.media.folders"]
+
+
+class WorkerDied(Refusal):
+    """A piece of work that ended the process it ran in, whenever it was tried."""
+
+
+class Work(Protocol):
+    """What does work elsewhere: a function of a module, with arguments that can be sent."""
+
+    @property
+    def places(self) -> int:
+        """How many pieces are done at once."""
+
+    def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
+        """Begin a piece of work; what it raises, its future raises."""
+
+    def close(self) -> None:
+        """Let go of the workers."""
+
+
+def each_of(
+    executor: Work, work: Callable[[A], T], items: Iterable[A], step: Callable[[int], None]
+) -> Iterator[tuple[A, T | Exception]]:
+    """Do the same to many things, and yield each with what came of it, as it is done.
+
+    `step` is told how many are done; what it raises stops the work, and what waits is never begun.
+    """
+    todo = iter(items)
+    waiting: dict[Future[T], A] = {}
+    done = 0
+    try:
+        while True:
+            for item in todo:
+                waiting[executor.submit(work, item)] = item
+                if len(waiting) >= executor.places + AHEAD:
+                    break
+            if not waiting:
+                return
+            ready = next(as_completed(waiting))
+            item = waiting.pop(ready)
+            try:
+                came: T | Exception = ready.result()
+            except Exception as error:
+                came = error
+            done += 1
+            step(done)
+            yield item, came
+    finally:
+        for future in waiting:
+            future.cancel()
+
+
+class ProcessWork:
+    """A pool of processes on this machine, begun with the first piece of work.
+
+    A piece that ends its process takes those beside it along: all of them are tried again, each in
+    a process of its own, so that only the one at fault fails.
+    """
+
+    def __init__(self, places: int | None = None):
+        self._places = places or max(1, os.cpu_count() or 1)
+        self._pool: ProcessPoolExecutor | None = None
+        self._lock = threading.Lock()
+        self._closed = False
+
+    @property
+    def places(self) -> int:
+        """How many processes there are."""
+        return self._places
+
+    def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
+        """Begin a piece of work."""
+        asked: Future[T] = Future()
+        self._begin(asked, work, arguments, alone=False)
+        return asked
+
+    def _begin(
+        self, asked: "Future[T]", work: Callable[..., T], arguments: tuple[Any, ...], alone: bool
+    ) -> None:
+        pool = _new_pool(1) if alone else self._ready()
+        try:
+            inner = pool.submit(work, *arguments)
+        except (BrokenProcessPool, RuntimeError) as error:
+            if self._closed or alone:
+                asked.set_exception(error)
+                return
+            self._drop(pool)
+            self._begin(asked, work, arguments, alone=False)
+            return
+        if not alone:
+            asked.add_done_callback(lambda future: future.cancelled() and inner.cancel())
+
+        def finish(done: "Future[T]") -> None:
+            if alone:
+                pool.shutdown(wait=False)
+            if done.cancelled():
+                asked.cancel()
+                return
+            error = done.exception()
+            if isinstance(error, BrokenProcessPool) and not self._closed:
+                if alone:
+                    say("a piece of work ended its process", work=work.__name__)
+                    _settle(asked, WorkerDied("reading it ends the program that reads it"))
+                    return
+                self._drop(pool)
+                # The pool's own thread calls this, and can't begin another pool.
+                again = threading.Thread(target=self._begin, args=(asked, work, arguments, True))
+                again.daemon = True
+                again.start()
+                return
+            _settle(asked, error if error else done.result())
+
+        inner.add_done_callback(finish)
+
+    def _ready(self) -> ProcessPoolExecutor:
+        with self._lock:
+            if self._pool is None:
+                self._pool = _new_pool(self._places)
+            return self._pool
+
+    def _drop(self, pool: Executor) -> None:
+        with self._lock:
+            if self._pool is pool:
+                self._pool = None
+        pool.shutdown(wait=False)
+
+    def close(self) -> None:
+        """End the processes; what waits is never begun."""
+        self._closed = True
+        with self._lock:
+            pool, self._pool = self._pool, None
+        if pool is not None:
+            pool.shutdown(wait=False, cancel_futures=True)
+
+
+def _settle(asked: "Future[T]", came: T | BaseException) -> None:
+    # Nobody may wait for it any more.
+    with suppress(Exception):
+        if isinstance(came, BaseException):
+            asked.set_exception(came)
+        else:
+            asked.set_result(came)
+
+
+def _new_pool(places: int) -> ProcessPoolExecutor:
+    # Processes are forked from one that holds no thread and no lock of the server's.
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload(_LOADED)
+    return ProcessPoolExecutor(places, mp_context=context, initializer=_give_way)
+
+
+def _give_way() -> None:
+    with suppress(OSError):
+        os.nice(NICENESS)
+
+
+class DaskWork:
+    """The workers of a Dask scheduler, by its address: `tcp://render-01:8786`.
+
+    It is asked for with the first piece of work. Raises Refusal then, where the library isn't
+    installed or nothing answers.
+    """
+
+    def __init__(self, address: str):
+        self.address = address
+        self._client: Any = None
+        self._lock = threading.Lock()
+
+    @property
+    def places(self) -> int:
+        """How many threads the workers have now, at least one."""
+        threads: dict[str, int] = self._asked().nthreads()
+        return max(1, sum(threads.values()))
+
+    def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
+        """Begin a piece of work."""
+        future: Future[T] = self._asked().get_executor(pure=False).submit(work, *arguments)
+        return future
+
+    def _asked(self) -> Any:
+        with self._lock:
+            if self._client is None:
+                self._client = _dask_client(self.address)
+            return self._client
+
+    def close(self) -> None:
+        """Let go of the scheduler; its workers go on without this server."""
+        with self._lock:
+            if self._client is not None:
+                self._client.close()
+            self._client = None
+
+
+def _dask_client(address: str) -> Any:
+    try:
+        from distributed import Client
+    except ImportError as error:
+        raise Refusal(
+            "ZERO_SLATE_SCHEDULER is set, but Dask isn't installed: install "
+            "zero-slate[facility], or leave the setting out."
+        ) from error
+    make: Callable[..., Any] = Client
+    try:
+        return make(address, timeout="10s", set_as_default=False)
+    except (OSError, ValueError, TimeoutError) as error:
+        raise Refusal(
+            f"No Dask scheduler answers at {address} (ZERO_SLATE_SCHEDULER): {error}."
+        ) from error
+
+
+def work_for(scheduler: str | None, places: int | None = None) -> Work:
+    """Return what does work: the workers of a scheduler by its address, or processes here."""
+    return DaskWork(scheduler) if scheduler else ProcessWork(places)
