@@ -9,6 +9,7 @@
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
+	import ShotPicture from '$lib/pictures/ShotPicture.svelte';
 	import Shape from '$lib/drawings/Shape.svelte';
 	import Tally from '$lib/production/Tally.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
@@ -260,7 +261,17 @@
 							class="flex items-center gap-4 border-t border-rule py-3 hover:bg-raised"
 						>
 							<span class="shrink-0"
-								><Shape shape={shot.shape} edit={shot.edit_shape} height={46} /></span
+								>{#if shot.picture}<ShotPicture
+										shot={shot.id}
+										face={shot.picture}
+										width={96}
+										label="Picture of {shot.code}"
+										red={shot.state === 'differs' && Boolean(shot.warning)}
+									/>{:else}<Shape
+										shape={shot.shape}
+										edit={shot.edit_shape}
+										height={46}
+									/>{/if}</span
 							>
 							<span class="min-w-0">
 								<span class="flex items-center gap-2"

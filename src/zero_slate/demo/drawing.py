@@ -30,6 +30,33 @@ def draw(scene: Scene, width: int, height: int, phase: float) -> Picture:
     return picture
 
 
+def draw_figure(scene: Scene, width: int, height: int, phase: float) -> Picture:
+    """Draw the crow alone, as height × width × 4: premultiplied linear values and alpha."""
+    on_white = np.ones((height, width, 3), dtype=np.float32)
+    on_black = np.zeros((height, width, 3), dtype=np.float32)
+    _crow(on_white, scene, phase)
+    _crow(on_black, scene, phase)
+    alpha = (on_white == on_black).all(axis=2, keepdims=True).astype(np.float32)
+    return np.concatenate([on_black * alpha, alpha], axis=2)
+
+
+def draw_ground(scene: Scene, width: int, height: int) -> Picture:
+    """Draw what lies behind the crow, alone."""
+    return _set(scene, width, height).copy()
+
+
+def draw_eye(
+    scene: Scene, width: int, height: int, phase: float, far: int, near: int, down: int
+) -> Picture:
+    """Draw one eye's picture: the trees `far` pixels to the right, the crow `near`, all `down`."""
+    room = 48
+    whole = np.roll(_set(scene, width + 2 * room, height), far, axis=1)
+    picture = np.roll(whole, down, axis=0)[:, room : room + width].copy()
+    figure = np.roll(draw_figure(scene, width, height, phase), (down, near), axis=(0, 1))
+    mixed: Picture = figure[:, :, :3] + picture * (1 - figure[:, :, 3:])
+    return mixed
+
+
 @lru_cache(maxsize=4)
 def _set(scene: Scene, width: int, height: int) -> Picture:
     rng = np.random.default_rng(scene.seed)

@@ -1,6 +1,6 @@
 """Writes the demo's media: sequences held on threes, movies, interlaced movies."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from pathlib import Path
@@ -37,16 +37,17 @@ def write_exr(
     rate: FrameRate,
     stretch: Stretch,
     odd: dict[int, tuple[int, int]] | None = None,
+    drawings: Callable[[float], Picture] | None = None,
 ) -> None:
     """Write half-float EXR frames with rate, timecode and pixel aspect in their headers.
 
     Held drawings differ in nothing but their timecode, so each is encoded once; `odd` gives
-    single frames a size of their own.
+    single frames a size of their own, `drawings` draws otherwise than the scene, by the phase.
     """
     folder.mkdir(parents=True, exist_ok=True)
+    drawn = drawings or (lambda phase: draw(scene, *size, phase))
     encoded = [
-        _exr_bytes(folder, draw(scene, *size, i / DRAWINGS), rate, stretch.start)
-        for i in range(DRAWINGS)
+        _exr_bytes(folder, drawn(i / DRAWINGS), rate, stretch.start) for i in range(DRAWINGS)
     ]
     for index in range(stretch.count):
         content = encoded[index // HOLD % DRAWINGS]
@@ -54,7 +55,7 @@ def write_exr(
         if odd and frame in odd:
             content = _exr_bytes(folder, draw(scene, *odd[frame], 0), rate, stretch.start)
         label = str(stretch.start + index)
-        (folder / f"{name}.{frame:04d}.exr").write_bytes(_with_timecode(content, label))
+        (folder / f"{name}.{frame:04d}.exr").write_bytes(with_timecode(content, label))
 
 
 def _exr_bytes(folder: Path, picture: Picture, rate: FrameRate, start: Timecode) -> bytes:
@@ -68,13 +69,14 @@ def _exr_bytes(folder: Path, picture: Picture, rate: FrameRate, start: Timecode)
     packed = (packed_timecode(str(start)), 0)
     spec.attribute("smpte:TimeCode", oiio.TypeDesc("timecode"), packed)
     file = folder / ".drawing.exr"
-    _write(file, spec, picture.astype(np.float16))
+    write_picture(file, spec, picture.astype(np.float16))
     content = file.read_bytes()
     file.unlink()
     return content
 
 
-def _with_timecode(content: bytes, label: str) -> bytes:
+def with_timecode(content: bytes, label: str) -> bytes:
+    """Return an EXR's bytes with another timecode in its header."""
     at = content.index(_TIMECODE_ATTRIBUTE) + len(_TIMECODE_ATTRIBUTE)
     return content[:at] + packed_timecode(label).to_bytes(4, "little") + content[at + 4 :]
 
@@ -87,14 +89,15 @@ def write_png(folder: Path, name: str, scene: Scene, size: tuple[int, int], fram
         spec = oiio.ImageSpec(*size, 3, "uint8")
         spec.attribute("png:compressionLevel", 1)
         file = folder / ".drawing.png"
-        _write(file, spec, srgb(draw(scene, *size, i / DRAWINGS)))
+        write_picture(file, spec, srgb(draw(scene, *size, i / DRAWINGS)))
         encoded.append(file.read_bytes())
         file.unlink()
     for index, frame in enumerate(frames):
         (folder / f"{name}.{frame:04d}.png").write_bytes(encoded[index // 2 % DRAWINGS])
 
 
-def _write(file: Path, spec: Any, pixels: Any) -> None:
+def write_picture(file: Path, spec: Any, pixels: Any) -> None:
+    """Write one picture. Raises OSError."""
     output = oiio.ImageOutput.create(str(file))
     if output is None or not output.open(str(file), spec):
         raise OSError(f"{file.name} can't be written: {oiio.geterror()}")

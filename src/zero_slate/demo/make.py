@@ -16,17 +16,21 @@ from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
 from zero_slate.demo.cuts import edl, later_shots, otio_json
 from zero_slate.demo.files import Stretch, write_exr, write_movie, write_png
-from zero_slate.demo.story import HARBOUR, ORCHARD, STORIES, Shot, Story
+from zero_slate.demo.second_act import link_shot, write_shot
+from zero_slate.demo.story import HARBOUR, LANTERN, ORCHARD, STORIES, Shot, Story
 from zero_slate.services.changes.shared_setups import SharedSetups
 from zero_slate.services.changes.time_change import Retiming, TypedMark
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.format_library import Library
 from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
 from zero_slate.services.productions.judged import JudgedProductions
 from zero_slate.services.productions.starting import Productions
+from zero_slate.services.runtime.disk_cache import DiskCache
+from zero_slate.services.runtime.executor import ProcessWork
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.making import NewShots
 from zero_slate.services.shots.sheets import Shots
@@ -82,7 +86,10 @@ class _Services:
         self.new_shots = NewShots(workspace)
         self.cuts = CutReading(workspace, self.productions)
         self.volumes = Volumes(workspace)
-        self.elements = Elements(workspace, self.shots, self.volumes)
+        self.work = ProcessWork(1)
+        kept = DiskCache(workspace.config.home / "pictures", 10**9)
+        self.sounds = Sounds(workspace, self.shots, self.volumes, self.work, kept)
+        self.elements = Elements(workspace, self.shots, self.volumes, self.sounds)
         self.retiming = Retiming(workspace, self.shots)
         self.library = Library(workspace)
         self.shared_setups = SharedSetups(workspace)
@@ -131,7 +138,10 @@ class _Services:
             stood = {key: SETTINGS[key].kind.texts(getattr(setup, key)) for key in shot.once}
             for texts in (shot.once, stood):
                 version = self.shots.save(shot_id, version, texts, {}).head.version
-        if shot.plate is not None:
+        if story is LANTERN:
+            root = self.workspace.volume(story.volume)
+            link_shot(self.elements, self.sounds, shot_id, story, shot, root)
+        elif shot.plate is not None:
             self._link(shot_id, story, shot)
         if shot.markers:
             marks = [TypedMark(str(f), MarkKind.MARKER, name) for f, name in shot.markers]
@@ -186,6 +196,9 @@ def _write_media(story: Story, folder: Path, tell: Tell) -> None:
     for shot in story.shots:
         if shot.plate is not None:
             tell(f"  {story.title}: {shot.code}")
+            if story is LANTERN:
+                write_shot(story, shot, folder)
+                continue
             _write_plate(story, shot, folder / "shots" / shot.code)
 
 

@@ -361,4 +361,32 @@ HARBOUR = Story(
     ),
 )
 
-STORIES = (ORCHARD, HARBOUR)
+# The second act: what a compositor takes in before the first render.
+LANTERN = Story(
+    "The Salt Lantern",
+    "Short film",
+    "lantern",
+    "LAN_0010",
+    "24000/1001",
+    "01:00:00:00",
+    {
+        "canvas": {"width": "1920", "height": "1080"},
+        "rate": {"rate": "24000/1001"},
+        "count": {"number": "1001", "at": "clip"},
+        "handles": {"head": "4", "tail": "4"},
+        "working_space": {"name": "ACEScg"},
+        "viewing": _VIEW,
+    },
+    (
+        Shot("LAN_0010", "The lamp flares", 62, "L001", "02:10:00:00",
+             _scene(310, DAWN, 0.34), plate="layers"),
+        Shot("LAN_0020", "Both eyes on the stair", 24, "L002", "02:21:12:00",
+             _scene(320, NOON, 0.4), plate="eyes"),
+        Shot("LAN_0030", "What the tide took", 40, "L003", "02:40:00:12",
+             _scene(330, DUSK, 0.3), plate="moved"),
+        Shot("LAN_0040", "Mist on the gallery", 96, "L004", "02:52:30:00",
+             _scene(340, NIGHT, 0.24), plate="growing"),
+    ),
+)  # fmt: skip
+
+STORIES = (ORCHARD, HARBOUR, LANTERN)

@@ -9,8 +9,9 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.canvas.fit import FitMode
-from zero_slate.core.media.element import Align, Element, Filling
+from zero_slate.core.media.element import Align, Element, Filling, Role
 from zero_slate.core.media.header import Media
+from zero_slate.core.media.sound import Sound, SoundElement
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.revisions import MOST_VARIABLES, batched
@@ -18,6 +19,7 @@ from zero_slate.store.tables import ElementRow
 from zero_slate.store.unreadable import Unreadable, readable
 
 MEDIA = TypeAdapter(Media)
+SOUND = TypeAdapter(Sound)
 # From back to front.
 ORDER = (ElementRow.place, ElementRow.id)
 
@@ -55,10 +57,25 @@ def _filling(how: str | None) -> Filling | None:
 
 
 def element_rows(session: Session, shot_id: int) -> list[ElementRow]:
-    """Return the rows of one shot's elements, from back to front."""
-    return list(
-        session.scalars(select(ElementRow).where(ElementRow.shot_id == shot_id).order_by(*ORDER))
-    )
+    """Return the rows of one shot's elements, from back to front; sounds are no part of them."""
+    rows = select(ElementRow).where(ElementRow.shot_id == shot_id, ElementRow.role != Role.SOUND)
+    return list(session.scalars(rows.order_by(*ORDER)))
+
+
+def sound_rows(session: Session, shot_id: int) -> list[ElementRow]:
+    """Return the rows of one shot's sounds."""
+    rows = select(ElementRow).where(ElementRow.shot_id == shot_id, ElementRow.role == Role.SOUND)
+    return list(session.scalars(rows.order_by(*ORDER)))
+
+
+def sound_of(row: ElementRow) -> SoundElement:
+    """Return the sound that a row holds. Raises Unreadable."""
+
+    def read(media: str) -> SoundElement:
+        sound = SOUND.validate_json(media)
+        return SoundElement(row.id, sound, row.name, row.is_on, row.offset)
+
+    return readable("A sound linked to this shot", read, row.media)
 
 
 def elements_of(rows: Iterable[ElementRow]) -> tuple[Element, ...]:
@@ -75,7 +92,9 @@ def elements_of_shots(session: Session, shot_ids: list[int]) -> dict[int, tuple[
     found: dict[int, list[Element]] = defaultdict(list)
     for ids in batched(shot_ids, MOST_VARIABLES):
         for row in session.scalars(
-            select(ElementRow).where(ElementRow.shot_id.in_(ids)).order_by(*ORDER)
+            select(ElementRow)
+            .where(ElementRow.shot_id.in_(ids), ElementRow.role != Role.SOUND)
+            .order_by(*ORDER)
         ):
             found[row.shot_id] += elements_of([row])
     return {shot_id: tuple(elements) for shot_id, elements in found.items()}

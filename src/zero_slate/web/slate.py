@@ -22,8 +22,10 @@ from zero_slate.services.format_library import Library
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.layers import Layers
 from zero_slate.services.media.pictures import Pictures
 from zero_slate.services.media.reading import MediaReading
+from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.stack import Stacks
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.printing import Printing
@@ -62,10 +64,12 @@ class Slate:
         self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
         self.requests = Requests(self.workspace)
         self.volumes = Volumes(self.workspace)
-        self.elements = Elements(self.workspace, self.shots, self.volumes)
-        self.stacks = Stacks(self.elements)
         kept = DiskCache(config.home / "pictures", config.pictures_mb * 10**6)
+        self.sounds = Sounds(self.workspace, self.shots, self.volumes, self.work, kept)
+        self.elements = Elements(self.workspace, self.shots, self.volumes, self.sounds)
         self.pictures = Pictures(self.workspace, self.shots, self.volumes, self.work, kept)
+        self.stacks = Stacks(self.elements, self.sounds)
+        self.layers = Layers(self.pictures, self.jobs)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
         self.printing = Printing(self.workspace, self.shots)

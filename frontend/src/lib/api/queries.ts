@@ -283,6 +283,42 @@ export const stackQuery = (shot_id: number, view: Schema<'FrameRange'> | null) =
 		placeholderData: keepPreviousData
 	});
 
+export const layersQuery = (
+	shot_id: number,
+	element_id: number,
+	frame: number | null,
+	version: string
+) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'layers', element_id, frame, version],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/elements/{element_id}/layers', {
+					params: { path: { shot_id, element_id }, query: frame === null ? {} : { frame } },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData
+	});
+
+export const waveformQuery = (
+	shot_id: number,
+	element_id: number,
+	version: string,
+	view: Schema<'FrameRange'>
+) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'waveform', element_id, version, view],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/elements/{element_id}/waveform', {
+					params: { path: { shot_id, element_id }, query: view },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData
+	});
+
 export const handoffQuery = (shot_id: number, volume: string, folder: string) =>
 	queryOptions({
 		queryKey: ['shot', shot_id, 'handoff', volume, folder],

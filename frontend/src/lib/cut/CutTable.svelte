@@ -4,6 +4,7 @@
 	import CutBars from '$lib/drawings/CutBars.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import Shape from '$lib/drawings/Shape.svelte';
+	import ShotPicture from '$lib/pictures/ShotPicture.svelte';
 	import { LongList } from '$lib/ui/long-list/long-list.svelte';
 	import { changeOf, type Choosing } from './choosing.svelte';
 
@@ -77,7 +78,17 @@
 					/></td
 				>
 				<td
-					>{#if line.shot_id !== null}<Shape shape={line.shape} edit={said.edit_shape} />{/if}</td
+					>{#if line.shot_id !== null && line.line?.picture}<ShotPicture
+							shot={line.shot_id}
+							face={line.line.picture}
+							width={48}
+							label="Picture of {line.code}"
+							red={cell(line, 'canvas')?.state === 'differs'}
+							large
+						/>{:else if line.shot_id !== null}<Shape
+							shape={line.shape}
+							edit={said.edit_shape}
+						/>{/if}</td
 				>
 				{#each ['canvas', 'rate', 'range'] as name (name)}
 					{@const found = cell(line, name)}

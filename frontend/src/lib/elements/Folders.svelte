@@ -46,6 +46,8 @@
 		);
 	}
 
+	const MOVIES = ['plate', 'background', 'artwork', 'render', 'reference', 'sound'] as const;
+
 	const isLinked = (name: string) =>
 		linked.some(
 			(each) => each.volume === volume && each.folder === folder && each.line.name === name
@@ -72,6 +74,8 @@
 				{:else if !line.problem}
 					<LinkAs
 						name={line.name}
+						role={line.kind === 'sound' ? 'sound' : 'plate'}
+						roles={line.kind === 'sound' ? ['sound'] : line.kind === 'movie' ? MOVIES : undefined}
 						onlink={(role) => onlink({ volume, path: folder, name: line.name, role })}
 					/>
 				{/if}

@@ -3,13 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 
-	let {
-		name,
-		role = 'plate',
-		onlink
-	}: { name: string; role?: Schema<'Role'>; onlink: (role: Schema<'Role'>) => void } = $props();
-
-	const ROLES = [
+	const PICTURES: readonly Schema<'Role'>[] = [
 		'plate',
 		'background',
 		'artwork',
@@ -17,7 +11,20 @@
 		'matte',
 		'data pass',
 		'reference'
-	] as const;
+	];
+
+	let {
+		name,
+		role = 'plate',
+		roles = PICTURES,
+		onlink
+	}: {
+		name: string;
+		role?: Schema<'Role'>;
+		roles?: readonly Schema<'Role'>[];
+		onlink: (role: Schema<'Role'>) => void;
+	} = $props();
+
 	let chosen = $derived(role);
 </script>
 
@@ -26,7 +33,7 @@
 	<Choice
 		label="What {name} is to the shot"
 		value={chosen}
-		options={ROLES}
+		options={roles}
 		onchoose={(words) => (chosen = words as Schema<'Role'>)}
 	/>
 </span>

@@ -5,14 +5,20 @@
 	import Mark from '$lib/drawings/Mark.svelte';
 	import Sentence from '$lib/drawings/Sentence.svelte';
 	import ElementFields from './ElementFields.svelte';
+	import LayerSheet from './LayerSheet.svelte';
 	import HeaderTable from './HeaderTable.svelte';
 
 	let {
+		shot,
+		frame,
 		linked,
 		onchange,
 		onagain,
 		onunlink
 	}: {
+		shot: number;
+		/** The shot's frame that is looked at; null for the middle of the cut. */
+		frame: number | null;
 		linked: Schema<'LinkedElement'>;
 		onchange: (values: Schema<'ElementValues'>) => void;
 		onagain: () => void;
@@ -59,6 +65,9 @@
 		<div class="py-2"><CadenceStrip drawing={linked.line.cadence} /></div>
 	{/if}
 	{#if !linked.line.problem}
+		<div class="pt-2">
+			{#key linked.id}<LayerSheet {shot} {linked} {frame} />{/key}
+		</div>
 		<ElementFields {linked} {onchange} />
 		<HeaderTable {linked} />
 	{/if}

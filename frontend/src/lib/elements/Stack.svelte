@@ -44,10 +44,10 @@
 	const step = $derived(lying.places.length > 1 ? lying.places[0]!.top - lying.places[1]!.top : 1);
 
 	const size = (each: Schema<'LinkedElement'>) => {
-		const types = [...new Set(each.layers.map((layer) => layer.type))].join(' ');
-		const layers = each.layers.filter((layer) => layer.name !== 'alpha').length;
-		const alpha = each.layers.some((layer) => layer.kind === 'alpha') ? ' · alpha' : '';
-		return `${each.line.header['size'] ?? ''} · ${types}${layers > 1 ? ` · ${layers} layers` : alpha}`;
+		const { layers } = each;
+		const alpha = layers.some((layer) => layer.kind === 'alpha') ? ' · alpha' : '';
+		const more = layers.length > 2 ? ` · ${layers.length} layers` : alpha;
+		return `${each.line.header['size'] ?? ''} · ${layers[0]?.type ?? ''}${more}`;
 	};
 
 	function take(event: PointerEvent, id: number): void {

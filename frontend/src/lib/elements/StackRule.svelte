@@ -8,17 +8,22 @@
 	import type { RuleLayout } from '$lib/frame-rule/layout';
 	import RuleBand from '$lib/frame-rule/RuleBand.svelte';
 	import RuleScales from '$lib/frame-rule/RuleScales.svelte';
+	import SoundBand from './SoundBand.svelte';
 	import { RuleView } from '$lib/frame-rule/view.svelte';
 
 	let {
+		shot,
 		rule,
+		sounds,
 		frame,
 		selected,
 		onframe,
 		onlook,
 		onselect
 	}: {
+		shot: number;
 		rule: Schema<'FrameRule'>;
+		sounds: Schema<'LinkedSound'>[];
 		frame: number;
 		selected: number | null;
 		onframe: (frame: number) => void;
@@ -28,6 +33,7 @@
 
 	const BAND = 15;
 	const FIRST = 40;
+	const SOUND = 30;
 
 	const view = new RuleView(
 		() => rule.whole,
@@ -36,7 +42,8 @@
 	const geometry = new RuleGeometry(view);
 	let svg = $state<SVGSVGElement | null>(null);
 
-	const tall = $derived(FIRST + rule.bands.length * BAND + 4);
+	const soundsFrom = $derived(FIRST + rule.bands.length * BAND + 2);
+	const tall = $derived(soundsFrom + sounds.length * SOUND + 4);
 	const places = $derived<RuleLayout>({
 		scales: { shot: { line: 6, up: false, text: 28, tone: 'ink' } },
 		bands: Object.fromEntries(
@@ -126,6 +133,16 @@
 				place={places.bands[band.key]!}
 				chosen={band.key === `element-${selected}`}
 				runs={band.runs}
+			/>
+		{/each}
+		{#each sounds as sound, n (sound.id)}
+			<SoundBand
+				{shot}
+				{sound}
+				view={{ first: rule.first, last: rule.last }}
+				{geometry}
+				y={soundsFrom + n * SOUND}
+				height={SOUND - 6}
 			/>
 		{/each}
 		<Hairline {rule} {geometry} {places} frame={at} {reading} />

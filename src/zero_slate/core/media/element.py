@@ -91,6 +91,10 @@ class Element:
 
     def short_name(self, code: str) -> str:
         """Return what it is called in little room: its files' name without the shot's code."""
-        stem = self.media.name.partition(".")[0]
-        rest = stem.removeprefix(code).lstrip("_-. ") if code else stem
-        return self.own_name or rest or stem
+        return self.own_name or name_without(self.media.name, code)
+
+
+def name_without(name: str, code: str) -> str:
+    """Return a file's name without its ending, its frames and a shot's code before it."""
+    stem = name.partition(".")[0]
+    return stem.removeprefix(code).lstrip("_-. ") or stem

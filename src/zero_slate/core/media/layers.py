@@ -146,7 +146,11 @@ def _gathered(
 
 
 def _layer(number: int, view: str, name: str, members: list[tuple[str, Channel, int]]) -> Layer:
-    members = sorted(members, key=lambda each: (_rank(each[0]), each[2]))
+    # Beside X, Y is a direction; without it, it is luma.
+    directions = any(_short(last) == "X" for last, *_ in members)
+    members = sorted(
+        members, key=lambda each: ("" if directions else f"{_rank(each[0]):02d}", each[2])
+    )
     channels = tuple(channel for _, channel, _ in members)
     short = "".join(_short(last) for last, *_ in members)
     kind = _kind(name, channels) if name else LayerKind.COLOUR

@@ -7,6 +7,7 @@ from zero_slate.core.checks.match import Match
 from zero_slate.core.checks.media import MEDIA_CODES
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.face import Face, shot_face
 from zero_slate.core.shot.state import Departures
 from zero_slate.core.time.frames import FrameRange
 
@@ -57,6 +58,8 @@ class CutRow:
     """Why it differs, in one sentence; empty where it doesn't."""
     bars: CutBars
     """The shot's ranges, to be drawn."""
+    picture: Face | None
+    """The picture that it is known by; None where it has none."""
 
 
 def cut_row(context: ShotContext, found: Match, departures: Departures) -> CutRow:
@@ -78,6 +81,7 @@ def cut_row(context: ShotContext, found: Match, departures: Departures) -> CutRo
         cells,
         "; ".join(dict.fromkeys(reasons)),
         _bars(context),
+        shot_face(context),
     )
 
 

@@ -203,13 +203,18 @@ def element_band(context: ShotContext, element: Element, name: str = "") -> Band
     work, plate = context.setup.work_range, element.role == Role.PLATE
     placed, shows = context.aligned[element.id], context.showing[element.id]
     one = time_kind(element.media, work) is TimeKind.ONE
-    own, filled = [], []
+    own: list[FrameRange] = []
+    filled: list[ShownFrames] = []
     for each in shows.stretches(_whole(context)):
         inside = each.frames.overlap(work)
         if each.shows is Shows.OWN and not one:
             own.append(each.frames)
         elif each.shows is not Shows.NOTHING and inside:
-            filled.append(ShownFrames(inside, each.shows))
+            # One picture is held where it shows, its own frame among the others.
+            how = Shows.HELD if each.shows is Shows.OWN else each.shows
+            if one and filled and filled[-1].shows is how:
+                inside = FrameRange(filled.pop().frames.first, inside.last)
+            filled.append(ShownFrames(inside, how))
     holes = () if one or not element.on else placed.missing(work) if plate else shows.without(work)
     if time_kind(element.media, work) is TimeKind.SPARSE:
         holes = ()

@@ -11,7 +11,7 @@ import fileseq
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.files.failures import FAILURES, damaged
-from zero_slate.files.media import movies, pictures
+from zero_slate.files.media import movies, pictures, sounds
 from zero_slate.files.media.movies import UnreadableMovie
 from zero_slate.files.media.names import are_tiles, is_numbered, numbered_alone, shown_name
 from zero_slate.files.media.pictures import Progress, UnreadablePicture, read_sequence
@@ -19,7 +19,7 @@ from zero_slate.files.media.pictures import Progress, UnreadablePicture, read_se
 
 @dataclass(slots=True)
 class Found:
-    """A sequence, a movie or a still, not read yet. `files` are their names by frame number."""
+    """A sequence, movie, still or sound, not read yet. `files` are their names by frame number."""
 
     name: str
     folder: Path
@@ -29,6 +29,7 @@ class Found:
     other_paddings: tuple[int, ...] = ()
     duplicates: tuple[int, ...] = ()
     tiles: bool = False
+    sound: bool = False
 
     def digest(self) -> str:
         """Return a short digest of size and time of every file; empty where one is gone.
@@ -55,6 +56,8 @@ class Found:
 
     def read(self, progress: Progress | None = None) -> Media:
         """Read the headers of all files. Raises UnreadablePicture or UnreadableMovie."""
+        if self.sound:
+            raise UnreadablePicture("it is a sound, and has no picture")
         try:
             stamp, modes = self._asked()
             return replace(self._read(progress, modes), stamp=stamp)
@@ -89,7 +92,9 @@ def find(names: list[str], folder: Path) -> list[Found]:
     stills = []
     for name in names:
         ending = "." + name.rpartition(".")[2].lower()
-        if ending in movies.EXTENSIONS:
+        if ending in sounds.EXTENSIONS:
+            found.append(Found(shown_name(name), folder, {0: name}, sound=True))
+        elif ending in movies.EXTENSIONS:
             found.append(Found(shown_name(name), folder, {0: name}, movie=True))
         elif ending not in pictures.EXTENSIONS:
             continue

@@ -12,10 +12,12 @@ from zero_slate.core.base.texts import one_line
 from zero_slate.core.media.alignment import best_align
 from zero_slate.core.media.element import Align, Element, Role
 from zero_slate.core.media.header import Media
+from zero_slate.core.media.sound import Sound
 from zero_slate.core.time.cadence import usual_use
 from zero_slate.core.time.frames import require_frame
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.services.media.linked import LinkedElement, linked_element, unreadable_element
+from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
@@ -27,6 +29,8 @@ from zero_slate.store.written import written
 
 MOST_LINKED = 40
 LONGEST_NAME = 60
+# What of an element there is to change where it is a sound.
+OF_SOUNDS = frozenset(("name", "on", "offset"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,10 +48,11 @@ class ChangedFiles:
 class Elements:
     """Links files to shots."""
 
-    def __init__(self, workspace: Workspace, shots: Shots, volumes: Volumes):
+    def __init__(self, workspace: Workspace, shots: Shots, volumes: Volumes, sounds: Sounds):
         self.workspace = workspace
         self.shots = shots
         self.volumes = volumes
+        self.sounds = sounds
 
     def link(
         self,
@@ -98,10 +103,16 @@ class Elements:
         loaded = self.shots.load(shot_id)
         with self.workspace.writing() as session:
             row = _row(session, shot_id, element_id)
+            if row.role == Role.SOUND and (more := values.keys() - OF_SOUNDS):
+                raise Refusal(f"A sound has no {min(more)} to be changed.", part=min(more))
+            if values.get("role") is Role.SOUND:
+                raise Refusal("A picture can't become a sound: link its file as a sound.")
             for key, value in values.items():
                 _set(row, key, value)
             if "align" in values:
                 row.base = loaded.content.shift
+            if row.view_of is not None:
+                _require_eye(session, row)
             if values.get("role") == Role.PLATE:
                 for other in elements.element_rows(session, shot_id):
                     if other is not row and other.role == Role.PLATE:
@@ -137,16 +148,17 @@ class Elements:
         self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
+            sounds = elements.sound_rows(session, shot_id)
         told = []
-        for row in rows:
+        for row in [*rows, *sounds]:
             with suppress(Unreadable):
-                media = elements.element_of(row).media
+                media = _files_of(row)
                 what = self._became(row, media)
                 if what:
                     told.append(ChangedFiles(row.id, media.name, what))
         return tuple(told)
 
-    def _became(self, row: ElementRow, media: Media) -> str:
+    def _became(self, row: ElementRow, media: Media | Sound) -> str:
         """Say what became of an element's files; empty where they are as they were read."""
         try:
             found = self.volumes.found(row.volume, row.folder, media.name)
@@ -172,7 +184,10 @@ class Elements:
                 row = _row(session, shot_id, each.id)
             where = row.volume, row.folder, each.name
             try:
-                self.link(shot_id, *where, Align(row.align), Role(row.role))
+                if row.role != Role.SOUND:
+                    self.link(shot_id, *where, Align(row.align), Role(row.role))
+                else:
+                    self.sounds.link(shot_id, *where)
             except Refusal as refusal:
                 left.append(ChangedFiles(each.id, each.name, str(refusal)))
         return tuple(left)
@@ -217,6 +232,27 @@ def _make_room(rows: Sequence[ElementRow], role: Role) -> int:
     return place
 
 
+def _require_eye(session: Session, row: ElementRow) -> None:
+    """Refuse a view of itself, of a view, or of what isn't there."""
+    other = session.get(ElementRow, row.view_of)
+    if other is None or other is row or other.shot_id != row.shot_id or other.view_of is not None:
+        raise Refusal(
+            f"Element {row.view_of} can't have another view: it has to be an element of this "
+            "shot that is no view itself.",
+            part="view_of",
+        )
+    others = elements.element_rows(session, row.shot_id)
+    if any(each.view_of == row.id for each in others):
+        raise Refusal("This element has another view itself: take that away first.", part="view_of")
+
+
+def _files_of(row: ElementRow) -> Media | Sound:
+    """Return what was read of a row's files. Raises Unreadable."""
+    if row.role == Role.SOUND:
+        return elements.sound_of(row).sound
+    return elements.element_of(row).media
+
+
 def _set(row: ElementRow, key: str, value: Any) -> None:
     match key:
         case "name":
@@ -238,6 +274,10 @@ def _set(row: ElementRow, key: str, value: Any) -> None:
             row.is_on = value
         case "line_work":
             row.line = value
+        case "view_of":
+            row.view_of = value
+        case "view":
+            row.view = one_line(value, "A view's name")[:LONGEST_NAME] if value.strip() else ""
         case _:
             setattr(row, key, str(value) if value is not None else None)
 

@@ -94,4 +94,6 @@ def kind_of(found: Found) -> str:
     """Return how something lies on disk, by its name."""
     if found.movie:
         return "movie"
+    if found.sound:
+        return "sound"
     return "sequence" if found.padding else "still"

@@ -109,7 +109,7 @@ def linked_element(
     """Return an element of a shot as it is shown."""
     context, setup = loaded.stored, loaded.content.setup
     shows = context.showing[element.id]
-    placed = context.place_picture(element)
+    placed = context.place_picture(element).placed
     header = element.media.header
     looked_at = picture_layer(header, element.view)
     coloured = looked_at is not None and not looked_at.kind.is_data
@@ -138,8 +138,8 @@ def linked_element(
         element.slip,
         element.view,
         element.view_of,
-        placement_words(placed, setup.raster),
-        small_picture_frame(placed.placed, setup.raster, STACK_WIDTH),
+        placement_words(context.place_picture(element), setup.raster),
+        small_picture_frame(placed, setup.raster, STACK_WIDTH),
         tuple(map(_found_layer, layers_of(header))),
         read.space if read else None,
         read.why if read else "",

@@ -8,17 +8,12 @@ from hashlib import blake2b
 from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.media.element import Element, Role
+from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.media.layers import Layer, layers_of, picture_layer
-from zero_slate.core.media.small_picture import (
-    NARROWEST,
-    WIDEST,
-    SmallPictureFrame,
-    small_picture_frame,
-)
+from zero_slate.core.media.small_picture import NARROWEST, WIDEST
 from zero_slate.core.settings.models.setup import Setup
-from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.face import face_of, frame_at, middle_frame, picture_frame
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
 from zero_slate.files.media.pixels.viewing import ViewedThrough
 from zero_slate.services.media.linked import colours_of
@@ -29,9 +24,6 @@ from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
 from zero_slate.store.tables import ElementRow
-
-# What a shot is known by, first of all.
-_FACES = (Role.PLATE, Role.RENDER, Role.ARTWORK, Role.BACKGROUND)
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,27 +90,36 @@ class Pictures:
             )
         )
 
-    def face(self, shot_id: int, width: int) -> AskedPicture:
-        """Return what the picture that a shot is known by is made of. Raises NoPicture."""
-        element = face_of(self.shots.load(shot_id).elements)
+    def face(self, shot_id: int, width: int, share: float | None = None) -> AskedPicture:
+        """Return what the picture that a shot is known by is made of.
+
+        It is that at a share of what the cut shows, from 0 to 1, or the middle. Raises NoPicture.
+        """
+        context = self.shots.load(shot_id).stored
+        element = face_of(context.elements)
         if element is None:
             raise NoPicture("No picture is linked to this shot.")
-        return self.asked(shot_id, element.id, None, width)
+        frame = None if share is None else frame_at(context, share)
+        return self.asked(shot_id, element.id, frame, width)
 
-    def path_of(self, shot_id: int, element: Element, number: int) -> Path:
-        """Return where the file of an element's frame lies. Raises NotFound."""
+    def files_of(self, shot_id: int, element: Element) -> dict[int, Path]:
+        """Return where the files of an element lie, by their numbers. Raises NotFound."""
         with self.workspace.reading() as session:
             row = session.get(ElementRow, element.id)
             if row is None or row.shot_id != shot_id:
                 raise NotFound(f"This shot has no element numbered {element.id}.")
             where = row.volume, row.folder
         found = self.volumes.found(*where, element.media.name)
-        name = found.files.get(0 if element.media.kind is not MediaKind.SEQUENCE else number)
-        if name is None:
-            name = next(iter(found.files.values())) if len(found.files) == 1 else None
-        if name is None:
+        return {number: found.folder / name for number, name in found.files.items()}
+
+    def path_of(self, shot_id: int, element: Element, number: int) -> Path:
+        """Return where the file of an element's frame lies. Raises NotFound."""
+        files = self.files_of(shot_id, element)
+        if element.media.kind is not MediaKind.SEQUENCE or len(files) == 1:
+            return next(iter(files.values()))
+        if number not in files:
             raise NoPicture(f"Frame {number} of {element.media.name} isn't there any more.")
-        return found.folder / name
+        return files[number]
 
     def through(self, setup: Setup, media: Media, layer: Layer) -> ViewedThrough | None:
         """Return how the colours of a layer are seen in a shot; None for data."""
@@ -194,36 +195,3 @@ def layer_named(element: Element, key: str) -> Layer:
         if layer.key == key:
             return layer
     raise NotFound(f"{element.media.name} has no layer “{key}”.")
-
-
-def face_of(elements: tuple[Element, ...]) -> Element | None:
-    """Return the element that a shot is known by: its plate, or else what lies frontmost."""
-    used = [each for each in elements if each.on and each.view_of is None]
-    for role in _FACES:
-        for element in reversed(used):
-            if element.role == role:
-                return element
-    return None
-
-
-def picture_frame(context: ShotContext, element: Element, width: int) -> SmallPictureFrame:
-    """Return how a small picture of an element is laid out."""
-    placed = context.place_picture(element).placed
-    return small_picture_frame(placed, context.setup.raster, width)
-
-
-def middle_frame(context: ShotContext, element: Element) -> int:
-    """Return the shot's frame that stands for an element: the middle of what the cut shows of it.
-
-    Where it shows nothing there, the middle one of its own that is nearest.
-    """
-    shows, cut = context.showing[element.id], context.setup.cut_range
-    middle = (cut.first + cut.last) // 2
-    if shows.source(middle) is not None:
-        return middle
-    if element.media.kind is MediaKind.STILL:
-        return shows.window.first - element.slip
-    own = [run.moved(-element.slip) for run in shows.aligned.present]
-    near = [min(max(middle, run.first), run.last) for run in own]
-    best = min(near, key=lambda frame: abs(frame - middle))
-    return best if shows.source(best) is not None else shows.window.first

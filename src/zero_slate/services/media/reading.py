@@ -6,6 +6,7 @@ from zero_slate.core.time.cadence import usual_use
 from zero_slate.files.media.folders import Found
 from zero_slate.services.media.elements import fitting_align
 from zero_slate.services.media.lines import MediaLine, kind_of, media_line, unreadable_line
+from zero_slate.services.media.sounds import sound_line
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.shots.loading import Loaded
@@ -44,6 +45,8 @@ class MediaReading:
 
 def _line_of(loaded: Loaded, found: Found, job: Job[MediaLine], before: int) -> MediaLine:
     try:
+        if found.sound:
+            return sound_line(loaded, found)
         media = found.read(lambda done: job.step(before + done))
     except Refusal as refusal:
         return unreadable_line(found.name, str(refusal), kind_of(found), len(found.files))

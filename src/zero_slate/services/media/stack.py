@@ -8,6 +8,7 @@ from zero_slate.core.presentation.frame_rule import FrameRule, build_stack_rule
 from zero_slate.core.time.frames import FrameRange, total
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.linked import LinkedElement
+from zero_slate.services.media.sounds import LinkedSound, Sounds
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,6 +21,8 @@ class StackPage:
     """The shot's frames, with a band of every element, the foremost on top."""
     frame: int
     """The frame in the middle of the cut."""
+    sounds: tuple[LinkedSound, ...]
+    """The shot's sounds."""
     uncovered: str
     """The frames of the work range at which nothing shows, in words; empty where there are none."""
 
@@ -27,8 +30,9 @@ class StackPage:
 class Stacks:
     """Lays out stacks."""
 
-    def __init__(self, elements: Elements):
+    def __init__(self, elements: Elements, sounds: Sounds):
         self.elements = elements
+        self.sounds = sounds
 
     def page(self, shot_id: int, view: FrameRange | None = None) -> StackPage:
         """Return a shot's stack; `view` is the part of the rule looked at. Raises NotFound."""
@@ -43,5 +47,6 @@ class Stacks:
             self.elements.linked(shot_id),
             build_stack_rule(context, view),
             (cut.first + cut.last) // 2,
+            self.sounds.linked(shot_id),
             words,
         )

@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import STATE_WORDS, State
 from zero_slate.core.checks.match import rate_warning
+from zero_slate.core.shot.face import shot_face
 from zero_slate.services.productions.judged import (
     JudgedProduction,
     JudgedProductions,
@@ -104,6 +105,7 @@ def _recent(judged: JudgedProduction | _Damaged, row: Shot) -> RecentShot:
             UNKNOWN_SHAPE,
             UNKNOWN_SHAPE,
             why,
+            None,
         )
     setup, found = shot.content.setup, shot.found
     return RecentShot(
@@ -119,4 +121,5 @@ def _recent(judged: JudgedProduction | _Damaged, row: Shot) -> RecentShot:
         float(setup.raster.display_aspect),
         float(judged.edit.raster.display_aspect),
         rate_warning(setup, judged.edit, shot.content.departures),
+        shot_face(shot.context),
     )

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from zero_slate.core.checks.finding import State
 from zero_slate.core.presentation.cut_table import CutRow
+from zero_slate.core.shot.face import Face
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,6 +136,8 @@ class RecentShot:
     """The shape of the edit's picture, as width ÷ height."""
     warning: str
     """Why it can't be read in full; empty where it can."""
+    picture: Face | None
+    """The picture that it is known by; None where it has none."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -26,7 +26,9 @@ class DiskCache:
         self._lock = threading.Lock()
 
     def get(self, key: str) -> bytes | None:
-        """Return what is kept under a key."""
+        """Return what is kept under a key, which is letters and digits only."""
+        if not (key.isascii() and key.isalnum()):
+            return None
         file = self._file(key)
         try:
             content = file.read_bytes()

@@ -1,16 +1,17 @@
 """Data files exported under an old count or rate."""
 
-from typing import Annotated, Any
+from typing import Annotated
 
 from fastapi import APIRouter, Response
-from fastapi.responses import FileResponse, StreamingResponse
+from fastapi.responses import FileResponse
 from pydantic import Field
 
 from zero_slate.services.data_files.pages import DataPage, OldColumns, Renumbering
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.services.shots.pages import ShotPage
 from zero_slate.web.downloads import gives
-from zero_slate.web.job_events import JobState, job_events, tells
+from zero_slate.web.job_events import JobState
+from zero_slate.web.job_routes import add_job_routes
 from zero_slate.web.models import ApiModel, Flag, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.routers.sheets import CHANGED, answer
@@ -116,28 +117,11 @@ def take_keys(slate: TheSlate, shot_id: int, number: int, body: ColumnChoice) ->
     )
 
 
-@router.get("/data-jobs/{number}", responses=problems(404))
-def get_data_job(slate: TheSlate, shot_id: int, number: int) -> DataJob:
-    """Return how far a renumbering is."""
-    return DataJob.of(slate.data.job(shot_id, number))
-
-
-@router.get(
-    "/data-jobs/{number}/events",
-    response_class=StreamingResponse,
-    responses={
-        **problems(404),
-        **tells(DataJob),
-    },
+add_job_routes(
+    router,
+    "data_job",
+    DataJob,
+    DataJob.of,
+    lambda slate, shot_id, number: slate.data.job(shot_id, number),
+    path="/data-jobs",
 )
-def follow_data_job(slate: TheSlate, shot_id: int, number: int) -> Any:
-    """Tell how far a renumbering is as it happens."""
-    return job_events(slate.data.job(shot_id, number), 0, DataJob.of)
-
-
-@router.delete("/data-jobs/{number}", status_code=202, responses=problems(404))
-def stop_data_job(slate: TheSlate, shot_id: int, number: int) -> DataJob:
-    """Ask a renumbering to stop."""
-    job = slate.data.job(shot_id, number)
-    job.stop()
-    return DataJob.of(job)

@@ -8,7 +8,7 @@ from pydantic import Field
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.element import Align, Filling, Role
 from zero_slate.core.time.cadence import RateUse
-from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.time.frames import FURTHEST, FrameRange
 from zero_slate.services.media.elements import ChangedFiles
 from zero_slate.services.media.linked import LinkedElement
 from zero_slate.services.media.stack import StackPage
@@ -22,7 +22,11 @@ router = APIRouter(tags=["elements"], route_class=ReckonedRoute)
 
 RuleFrame = Annotated[
     int | None,
-    Query(description="An end of the part of the rule that is looked at; all without one."),
+    Query(
+        ge=-FURTHEST,
+        le=FURTHEST,
+        description="An end of the part of the rule that is looked at; all without one.",
+    ),
 ]
 
 _ELEMENT = "/shots/{shot_id}/elements/{element_id}"
@@ -77,10 +81,14 @@ class ElementValues(ApiModel):
     """How many frames it is moved among the shot's."""
     slip: Whole | None = None
     """How many frames later what it shows is, in the same place."""
+    view: str | None = Field(default=None, max_length=60)
+    """Which eye it is of, as `left`; empty for none. Of a file with views, the first one's."""
+    view_of: Whole | None = None
+    """The element that it is another view of; null for none."""
 
     def told(self) -> dict[str, Any]:
         """Return what is to be changed, by name: null stands only where it says something."""
-        of_shot = ("placing", "before", "between", "after")
+        of_shot = ("placing", "before", "between", "after", "view_of")
         return {
             key: getattr(self, key)
             for key in self.model_fields_set
@@ -141,7 +149,11 @@ def read_changed_files(slate: TheSlate, shot_id: int) -> list[ChangedFiles]:
 @router.post("/shots/{shot_id}/elements", status_code=204, responses=problems(403, 404, 422, 507))
 def link_element(slate: TheSlate, shot_id: int, body: LinkRequest) -> None:
     """Link a sequence or movie to the shot."""
-    slate.elements.link(shot_id, body.volume, body.path, body.name, body.align, body.role)
+    where = body.volume, body.path, body.name
+    if body.role is Role.SOUND:
+        slate.sounds.link(shot_id, *where)
+    else:
+        slate.elements.link(shot_id, *where, body.align, body.role)
 
 
 @router.patch(_ELEMENT, status_code=204, responses=problems(404, 422, 507))

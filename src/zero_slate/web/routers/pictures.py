@@ -1,14 +1,15 @@
 """Small pictures: of an element at a frame, of one of its layers, of a whole shot."""
 
-import asyncio
-from concurrent.futures import Future
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
+from zero_slate.core.time.frames import FURTHEST, FrameRange
 from zero_slate.files.media.pixels.small import MEDIA_TYPE
 from zero_slate.services.media.pictures import AskedPicture
+from zero_slate.services.media.sounds import Waveform
+from zero_slate.web.awaiting import awaited
 from zero_slate.web.downloads import gives
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import Slate, TheSlate
@@ -16,7 +17,15 @@ from zero_slate.web.slate import Slate, TheSlate
 router = APIRouter(tags=["elements"])
 
 Frame = Annotated[
-    int | None, Query(description="The shot's frame; the middle of the cut where it is left out.")
+    int | None,
+    Query(
+        ge=-FURTHEST,
+        le=FURTHEST,
+        description="The shot's frame; the middle of the cut where it is left out.",
+    ),
+]
+RuleFrame = Annotated[
+    int, Query(ge=-FURTHEST, le=FURTHEST, description="An end of the frames looked at.")
 ]
 Width = Annotated[int, Query(description="How many pixels wide it is to be.")]
 # A picture is asked for anew each time, and answered from what is kept where nothing changed.
@@ -43,12 +52,27 @@ async def get_element_picture(
     return await _answer(slate, request, asked)
 
 
+@router.get("/shots/{shot_id}/elements/{element_id}/waveform", responses=problems(404, 422, 503))
+def get_waveform(
+    slate: TheSlate, shot_id: int, element_id: int, first: RuleFrame, last: RuleFrame
+) -> Waveform:
+    """Return the outline of a sound from one frame of the shot to another."""
+    return slate.sounds.waveform(shot_id, element_id, FrameRange(first, last))
+
+
 @router.get("/shots/{shot_id}/picture", response_class=Response, responses=_GIVES)
 async def get_shot_picture(
-    slate: TheSlate, request: Request, shot_id: int, width: Width = 160
+    slate: TheSlate,
+    request: Request,
+    shot_id: int,
+    width: Width = 160,
+    share: Annotated[
+        float | None,
+        Query(ge=0, le=1, description="Where in the cut, from 0 to 1; the middle without it."),
+    ] = None,
 ) -> Response:
-    """Return a small picture of a shot: the middle frame of its plate, or of what is frontmost."""
-    asked = await run_in_threadpool(slate.pictures.face, shot_id, width)
+    """Return a small picture of a shot: of its plate, or of what is frontmost."""
+    asked = await run_in_threadpool(slate.pictures.face, shot_id, width, share)
     return await _answer(slate, request, asked)
 
 
@@ -65,19 +89,5 @@ async def _answer(slate: Slate, request: Request, asked: AskedPicture) -> Respon
 
 async def _made(slate: Slate, request: Request, asked: AskedPicture) -> bytes:
     """Wait for a picture as long as somebody waits for the answer."""
-    making: Future[bytes] = slate.pictures.begin(asked)
-    made = asyncio.ensure_future(asyncio.wrap_future(making))
-    gone = asyncio.ensure_future(_gone(request))
-    try:
-        await asyncio.wait((made, gone), return_when=asyncio.FIRST_COMPLETED)
-        return made.result() if made.done() else b""
-    finally:
-        gone.cancel()
-        if not made.done():
-            slate.pictures.leave(asked)
-
-
-async def _gone(request: Request) -> None:
-    """Wait until the one who asked has gone."""
-    while not await request.is_disconnected():
-        await asyncio.sleep(0.1)
+    making = slate.pictures.begin(asked)
+    return await awaited(request, making, lambda: slate.pictures.leave(asked)) or b""

@@ -5,17 +5,19 @@ from collections import defaultdict
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from pathlib import Path
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from zero_slate.core.media.layers import Layer, LayerKind, kind_by_values
+from zero_slate.core.media.layers import Layer, LayerKind, kind_by_values, layers_of
 from zero_slate.core.media.statistics import ChannelStatistics
 from zero_slate.files.failures import FAILURES, damaged
-from zero_slate.files.media.pictures import UnreadablePicture
+from zero_slate.files.media.pictures import UnreadablePicture, read_picture
 from zero_slate.files.media.pixels.counting import count_channel
 from zero_slate.files.media.pixels.data_colours import data_codes
+from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.reading import Pixels, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
 from zero_slate.files.media.pixels.small import bounds_of, encoded
@@ -29,11 +31,12 @@ _THREADS = max(1, os.cpu_count() or 1)
 class LayerSheetRequest:
     """A file, the layers that are wanted of it, and how wide their small pictures are.
 
-    Without a width no pictures are made.
+    Without a width no pictures are made. `frame` is the file's number, of a movie its frame.
     """
 
     path: str
     frame: int
+    movie: bool
     layers: tuple[Layer, ...]
     width: int = 0
     through: ViewedThrough | None = None
@@ -77,6 +80,12 @@ def layer_sheet(request: LayerSheetRequest) -> tuple[SeenLayer, ...]:
     return tuple(found[layer.key] for layer in request.layers)
 
 
+def frame_layers(path: str, frame: int) -> tuple[SeenLayer, ...]:
+    """Count every layer that one file has by its own header. Raises UnreadablePicture."""
+    layers = layers_of(read_picture(Path(path)))
+    return layer_sheet(LayerSheetRequest(path, frame, False, layers))
+
+
 def _unread(layers: list[Layer], why: str) -> dict[str, SeenLayer]:
     return {each.key: SeenLayer(each, each.kind, problem=why) for each in layers}
 
@@ -87,7 +96,11 @@ def _of_part(request: LayerSheetRequest, part: int, layers: list[Layer]) -> Iter
     others = [each for each in layers if each.type != "32-bit integer"]
     for group in filter(None, (others, whole_numbers)):
         places = sorted({place for layer in group for place in layer.places})
-        pixels = read_pixels(request.path, part, tuple(places))
+        pixels = (
+            movie_pixels(request.path, request.frame)
+            if request.movie
+            else read_pixels(request.path, part, tuple(places))
+        )
         with ThreadPoolExecutor(_THREADS) as threads:
             planes = list(
                 threads.map(lambda at, all=pixels.values: all[:, :, at].copy(), range(len(places)))
@@ -134,7 +147,11 @@ def _seen(
     else:
         small = np.concatenate([shrunk(each[:, :, None], wide, high) for each in planes[:4]], 2)
         if kind.is_data:
-            bounds = bounds_of(small, kind)
+            # Of depth, what is nearer than nothing is what counts.
+            if kind is LayerKind.DEPTH or least is None or greatest is None:
+                bounds = bounds_of(small, kind)
+            else:
+                bounds = least, greatest
             codes = data_codes(small, kind, *bounds)
         else:
             rgb = small[:, :, :3] if small.shape[2] > 2 else np.repeat(small[:, :, :1], 3, axis=2)

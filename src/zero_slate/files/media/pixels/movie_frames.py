@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from zero_slate.core.canvas.raster import Size
 from zero_slate.files.media.movies import UnreadableMovie, picture_stream, why_unreadable
-from zero_slate.files.media.pixels.reading import require_size
+from zero_slate.files.media.pixels.reading import Pixels, require_size
 from zero_slate.files.media.plain_files import no_plain_file
 
 # Where no key frame stands near, this many frames are decoded to reach one, and no more.
@@ -35,6 +35,12 @@ def read_movie_frame(path: str, number: int) -> NDArray[np.uint8]:
             return np.rot90(codes, turns) if turns else codes
     except (av.error.FFmpegError, OSError) as error:
         raise UnreadableMovie(why_unreadable(error)) from error
+
+
+def movie_pixels(path: str, number: int) -> Pixels:
+    """Return a movie's frame as the pixels of a picture of three channels."""
+    codes = read_movie_frame(path, number)
+    return Pixels(codes, 0, 0, Size(codes.shape[1], codes.shape[0]))
 
 
 def _frame(container: Any, stream: Any, number: int) -> Any:

@@ -14,7 +14,7 @@ from zero_slate.files.media.plain_files import no_plain_file
 
 # More than this is never held in memory for one picture.
 MOST_BYTES = 2 * 10**9
-_BYTES = {"half": 2, "float": 4, "uint32": 4, "uint16": 2, "uint8": 1}
+_BYTES = {"half": 2, "float": 4, "uint": 4, "uint16": 2, "uint8": 1}
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,8 +85,8 @@ def _kind(spec: Any, channels: tuple[int, ...]) -> str:
     kinds = {str(spec.channelformat(each)) for each in channels}
     if len(kinds) == 1:
         (kind,) = kinds
-        if kind == "uint":
-            return "uint32"
+        if kind.removesuffix("32") == "uint":
+            return "uint"
         if kind in ("half", "uint8", "uint16"):
             return kind
     return "float"

@@ -8,11 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 from PIL import Image
 
-from zero_slate.core.canvas.raster import Size
 from zero_slate.core.media.layers import LayerKind
 from zero_slate.core.media.small_picture import Box, SmallPictureFrame
 from zero_slate.files.media.pixels.data_colours import data_codes
-from zero_slate.files.media.pixels.movie_frames import read_movie_frame
+from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
 from zero_slate.files.media.pixels.viewing import ViewedThrough, seen
@@ -52,8 +51,7 @@ def read_for(request: PictureRequest) -> Pixels:
     """Read the pixels that a picture is made of."""
     if request.movie_frame is None:
         return read_pixels(request.path, request.part, request.channels)
-    codes = read_movie_frame(request.path, request.movie_frame)
-    return Pixels(codes, 0, 0, Size(codes.shape[1], codes.shape[0]))
+    return movie_pixels(request.path, request.movie_frame)
 
 
 def laid(request: PictureRequest, pixels: Pixels) -> NDArray[np.uint8]:

@@ -7,6 +7,7 @@
 	import Selected from '$lib/elements/Selected.svelte';
 	import { scrubbed } from '$lib/elements/stack';
 	import Stack from '$lib/elements/Stack.svelte';
+	import SoundCard from '$lib/elements/SoundCard.svelte';
 	import StackRule from '$lib/elements/StackRule.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
@@ -20,6 +21,7 @@
 	let view = $state.raw<Schema<'FrameRange'> | null>(null);
 	const stack = createQuery(() => stackQuery(shot.id, view));
 	const elements = $derived(stack.data?.elements ?? []);
+	const sounds = $derived(stack.data?.sounds ?? []);
 
 	let wrong = $state('');
 	let folders = $state(false);
@@ -159,16 +161,27 @@
 		>
 			{#if selected}
 				<Selected
+					shot={shot.id}
+					{frame}
 					linked={selected}
 					onchange={(values) => change(selected.id, values)}
 					onagain={() => readAgain(selected)}
 					onunlink={() => unlink(selected.id)}
 				/>
 			{/if}
+			{#each sounds as sound (sound.id)}
+				<SoundCard
+					{sound}
+					onchange={(values) => change(sound.id, values)}
+					onunlink={() => unlink(sound.id)}
+				/>
+			{/each}
 		</section>
 	</div>
-	{#if stack.data && elements.length}
+	{#if stack.data && (elements.length || sounds.length)}
 		<StackRule
+			shot={shot.id}
+			{sounds}
 			rule={stack.data.rule}
 			frame={frame ?? stack.data.frame}
 			selected={selected?.id ?? null}
