@@ -78,6 +78,15 @@ def sound_of(row: ElementRow) -> SoundElement:
     return readable("A sound linked to this shot", read, row.media)
 
 
+def file_name(row: ElementRow) -> str:
+    """Return the name of a row's files; empty where it can't be read."""
+    with suppress(Unreadable):
+        if row.role == Role.SOUND:
+            return sound_of(row).sound.name
+        return element_of(row).media.name
+    return ""
+
+
 def elements_of(rows: Iterable[ElementRow]) -> tuple[Element, ...]:
     """Return what rows hold, but for those that can't be read: their page says so of them."""
     found = []

@@ -18,6 +18,8 @@ class Production(Base):
     kind: Mapped[str] = mapped_column(String(120), default="")
     code_example: Mapped[str] = mapped_column(String(64))
     created_at: Mapped[str] = mapped_column(String(32))
+    volume: Mapped[str | None]
+    folder: Mapped[str | None]
 
 
 class EditRevision(Base):
@@ -146,6 +148,43 @@ class ElementRow(Base):
     view_of: Mapped[int | None] = mapped_column(Integer)
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
+
+
+class MediaPass(Base):
+    """One pass over a folder tree, for what lies there of a production's shots."""
+
+    __tablename__ = "media_pass"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"), index=True)
+    volume: Mapped[str]
+    folder: Mapped[str]
+    folders: Mapped[int] = mapped_column(Integer)
+    files: Mapped[int] = mapped_column(Integer)
+    read: Mapped[int] = mapped_column(Integer)
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class FoundMedia(Base):
+    """A sequence, movie, still or sound that a pass found, and the passes that saw it."""
+
+    __tablename__ = "found_media"
+    __table_args__ = (UniqueConstraint("production_id", "volume", "folder", "name"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
+    volume: Mapped[str]
+    folder: Mapped[str]
+    name: Mapped[str]
+    kind: Mapped[str] = mapped_column(String(16))
+    files: Mapped[int] = mapped_column(Integer)
+    stamp: Mapped[str] = mapped_column(String(64))
+    words: Mapped[str]
+    media: Mapped[str | None]
+    problem: Mapped[str | None]
+    first_pass: Mapped[int] = mapped_column(Integer)
+    last_pass: Mapped[int] = mapped_column(Integer)
 
 
 class MatchAnswer(Base):

@@ -23,6 +23,8 @@ from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.layers import Layers
+from zero_slate.services.media.offers import Offers
+from zero_slate.services.media.passes import Passes
 from zero_slate.services.media.pictures import Pictures
 from zero_slate.services.media.reading import MediaReading
 from zero_slate.services.media.sounds import Sounds
@@ -69,6 +71,8 @@ class Slate:
         self.elements = Elements(self.workspace, self.shots, self.volumes, self.sounds)
         self.pictures = Pictures(self.workspace, self.shots, self.volumes, self.work, kept)
         self.stacks = Stacks(self.elements, self.sounds)
+        self.offers = Offers(self.volumes, self.elements, self.jobs)
+        self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)
         self.layers = Layers(self.pictures, self.jobs)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)

@@ -283,6 +283,27 @@ export const stackQuery = (shot_id: number, view: Schema<'FrameRange'> | null) =
 		placeholderData: keepPreviousData
 	});
 
+/** How far elements are that are still being written: asked again while there are any. */
+export const growingQuery = (shot_id: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'growing'],
+		queryFn: ({ signal }) =>
+			take(api.GET('/api/v1/shots/{shot_id}/growing', { params: { path: { shot_id } }, signal })),
+		refetchInterval: (query) => (query.state.data?.length ? 5000 : false)
+	});
+
+export const foundQuery = (production_id: number) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'found'],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/found', {
+					params: { path: { production_id } },
+					signal
+				})
+			)
+	});
+
 export const layersQuery = (
 	shot_id: number,
 	element_id: number,

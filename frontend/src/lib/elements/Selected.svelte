@@ -3,6 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import CadenceStrip from '$lib/drawings/CadenceStrip.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
+	import { clock } from '$lib/words';
 	import Sentence from '$lib/drawings/Sentence.svelte';
 	import ElementFields from './ElementFields.svelte';
 	import LayerSheet from './LayerSheet.svelte';
@@ -11,6 +12,7 @@
 	let {
 		shot,
 		frame,
+		growing,
 		linked,
 		onchange,
 		onagain,
@@ -19,6 +21,8 @@
 		shot: number;
 		/** The shot's frame that is looked at; null for the middle of the cut. */
 		frame: number | null;
+		/** How far its files are, where they are still being written. */
+		growing?: Schema<'GrowingElement'>;
 		linked: Schema<'LinkedElement'>;
 		onchange: (values: Schema<'ElementValues'>) => void;
 		onagain: () => void;
@@ -45,6 +49,12 @@
 		</span>
 	</div>
 	{#if linked.own_name}<p class="num text-ink2">{linked.line.name}</p>{/if}
+	{#if growing}
+		<p role="status">
+			<strong class="font-semibold">Still being written:</strong>
+			{growing.words}, at <span class="num">{clock(growing.last)}</span>
+		</p>
+	{/if}
 	{#if linked.line.problem}<p class="text-red">{linked.line.problem}</p>{/if}
 	{#each linked.line.messages as said, i (i)}
 		<p class="py-0.5">

@@ -31,6 +31,16 @@ class Found:
     tiles: bool = False
     sound: bool = False
 
+    def times(self) -> dict[int, float]:
+        """Return when each file was written, in seconds since 1970, by its number."""
+        root, found = str(self.folder), {}
+        for number, name in self.files.items():
+            try:
+                found[number] = os.stat(f"{root}/{name}").st_mtime
+            except OSError:
+                continue
+        return found
+
     def digest(self) -> str:
         """Return a short digest of size and time of every file; empty where one is gone.
 

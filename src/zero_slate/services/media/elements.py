@@ -62,14 +62,16 @@ class Elements:
         name: str,
         align: Align | None,
         role: Role = Role.PLATE,
+        known: Media | None = None,
     ) -> Element:
         """Link a sequence or movie to a shot, in place of the plate or the same files before.
 
         Without `align`, the way that meets the work range is taken. What is new lies over all that
-        usually lies behind its role. Raises Refusal.
+        usually lies behind its role. `known` is what was read of the files before: where they are
+        as they were, they aren't read again. Raises Refusal.
         """
         loaded = self.shots.load(shot_id)
-        media = self.volumes.read(volume, path, name)
+        media = self.volumes.read(volume, path, name, known)
         folder = path.strip("/")
         with self.workspace.writing() as session:
             rows = elements.element_rows(session, shot_id)
@@ -216,10 +218,8 @@ def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
 def _row_of(rows: Sequence[ElementRow], volume: str, folder: str, name: str) -> ElementRow | None:
     """Return the row of files that are linked already."""
     for row in rows:
-        if (row.volume, row.folder) == (volume, folder):
-            for each in elements.elements_of([row]):
-                if each.media.name == name:
-                    return row
+        if (row.volume, row.folder) == (volume, folder) and elements.file_name(row) == name:
+            return row
     return None
 
 

@@ -83,13 +83,16 @@ class Volumes:
             raise NotFound(f"There is no {name} in {path or volume}.")
         return chosen
 
-    def read(self, volume: str, path: str, name: str) -> Media:
+    def read(self, volume: str, path: str, name: str, known: Media | None = None) -> Media:
         """Read the headers of a sequence, movie or still; again only where files have changed.
 
-        Raises NotFound, UnreadablePicture or UnreadableMovie.
+        `known` is what was read of them before. Raises NotFound, UnreadablePicture or
+        UnreadableMovie.
         """
         found = self.found(volume, path, name)
         stamp = found.digest()
+        if known is not None and stamp and known.stamp == stamp:
+            return known
         kept = self._read.get((volume, path, name), stamp) if stamp else None
         return kept or self._read.put((volume, path, name), stamp, found.read())
 

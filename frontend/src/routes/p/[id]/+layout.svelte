@@ -28,6 +28,7 @@
 		cut: () => void goto(root),
 		recut: () => void goto(`${root}/recut`),
 		toAskFor: () => void goto(`${root}/to-ask-for`),
+		found: () => void goto(`${root}/found`),
 		format: () => void goto(`${root}/edit`)
 	});
 </script>
@@ -47,6 +48,7 @@
 			href: `${root}/to-ask-for`,
 			title: titled('Frames to ask for', 'toAskFor')
 		},
+		{ label: 'On disk', href: `${root}/found`, title: titled('Found on disk', 'found') },
 		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') }
 	]}
 >

@@ -2,7 +2,10 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { again, stackQuery } from '$lib/api/queries';
+	import { FollowedJob } from '$lib/api/jobs.svelte';
+	import { again, growingQuery, stackQuery } from '$lib/api/queries';
+	import { onMount } from 'svelte';
+	import Offers from '$lib/elements/Offers.svelte';
 	import Folders from '$lib/elements/Folders.svelte';
 	import Selected from '$lib/elements/Selected.svelte';
 	import { scrubbed } from '$lib/elements/stack';
@@ -24,7 +27,8 @@
 	const sounds = $derived(stack.data?.sounds ?? []);
 
 	let wrong = $state('');
-	let folders = $state(false);
+	/** Which side sheet is open. */
+	let side = $state<'folders' | 'offers' | null>(null);
 	let chosen = $state<number | null>(null);
 	/** Where the hairline was set; none, and each element shows its middle. */
 	let frame = $state<number | null>(null);
@@ -104,7 +108,33 @@
 		return frame;
 	}
 
-	answerKeys({ folders: () => (folders = !folders) });
+	const looking = new FollowedJob<Schema<'OfferJob'>>(
+		`/shots/${shot.id}/offer-jobs`,
+		(known, told) => ({
+			...told,
+			// An event tells what was found since the last one.
+			results: [...(known?.results ?? []).slice(0, told.first), ...told.results]
+		})
+	);
+	onMount(
+		() =>
+			void looking.follow(() =>
+				take(api.POST('/api/v1/shots/{shot_id}/offer-jobs', { params: { path } }))
+			)
+	);
+	const isLinked = (offer: Schema<'Offer'>) =>
+		[...elements.map((each) => ({ ...each, file: each.line.name })), ...sounds].some(
+			(each) =>
+				each.volume === offer.volume && each.folder === offer.folder && each.file === offer.name
+		);
+	const more = $derived(looking.state?.results.filter((each) => !isLinked(each)).length ?? 0);
+
+	const growing = createQuery(() => growingQuery(shot.id));
+
+	answerKeys({
+		folders: () => (side = side === 'folders' ? null : 'folders'),
+		offers: () => (side = side === 'offers' ? null : 'offers')
+	});
 </script>
 
 {#if trouble}<Notice>{trouble}</Notice>{/if}
@@ -129,12 +159,21 @@
 					>
 					{#if stack.data.uncovered}<span class="text-red">· {stack.data.uncovered}</span>{/if}
 				{/if}
-				<button
-					type="button"
-					class="act ml-auto"
-					title={titled('Folders', 'folders')}
-					onclick={() => (folders = true)}>Folders</button
-				>
+				<span class="ml-auto flex gap-5">
+					{#if more || looking.busy}<button
+							type="button"
+							class="act"
+							title={titled('What was found for this shot', 'offers')}
+							onclick={() => (side = 'offers')}
+							>{looking.busy ? `${more} found so far` : `${more} more found for this shot`}</button
+						>{/if}
+					<button
+						type="button"
+						class="act"
+						title={titled('Folders', 'folders')}
+						onclick={() => (side = 'folders')}>Folders</button
+					>
+				</span>
 			</div>
 			{#if elements.length}
 				<Stack
@@ -150,8 +189,10 @@
 				/>
 			{:else if stack.data}
 				<p class="max-w-[60ch] py-3 text-ink2">
-					Nothing is linked yet. Open the folders, and link the plate and the renders that belong to
-					this shot. The files stay where they are.
+					Nothing is linked yet. {more
+						? 'See what was found for this shot, or open the folders'
+						: 'Open the folders'}, and link the plate and the renders that belong to it. The files
+					stay where they are.
 				</p>
 			{/if}
 		</section>
@@ -163,6 +204,7 @@
 				<Selected
 					shot={shot.id}
 					{frame}
+					growing={growing.data?.find((each) => each.id === selected.id)}
 					linked={selected}
 					onchange={(values) => change(selected.id, values)}
 					onagain={() => readAgain(selected)}
@@ -190,9 +232,13 @@
 			onselect={(id) => (chosen = id)}
 		/>
 	{/if}
-	{#if folders}
-		<SideSheet title="Folders" onclose={() => (folders = false)}>
+	{#if side === 'folders'}
+		<SideSheet title="Folders" onclose={() => (side = null)}>
 			<Folders shot={shot.id} linked={elements} onlink={link} />
+		</SideSheet>
+	{:else if side === 'offers'}
+		<SideSheet title="Found for {shot.head?.code ?? 'this shot'}" onclose={() => (side = null)}>
+			<Offers {looking} {isLinked} onlink={link} />
 		</SideSheet>
 	{/if}
 </main>
