@@ -31,11 +31,12 @@ def media_of(config: Config, story: str, code: str):
 
 def test_the_first_production_has_one_of_each(made: Config) -> None:
     slate = Slate(made)
-    orchard, harbour = slate.desk.page().productions
+    orchard, harbour, lantern = slate.desk.page().productions
     assert (orchard.title, orchard.shots) == ("The Tin Orchard", 19)
     assert (orchard.tally.follows, orchard.tally.reason) == (4, 2)
     assert (orchard.tally.differs, orchard.tally.new) == (8, 3)
     assert harbour.format == "1920 × 1080 · 25 · upper field first"
+    assert (lantern.title, lantern.shots) == ("The Salt Lantern", 4)
     page = slate.cut_pages.page(orchard.id)
     assert (page.frames, page.length) == (1723, "71.86 s")
     states = {line.code: line.state for line in page.lines}
@@ -105,7 +106,9 @@ def test_a_reset_starts_afresh_and_an_interrupted_start_too(
 
     def media(story: object, folder: Path, tell: object) -> None:
         written.append(folder.name)
-        shutil.copytree(made.volumes[folder.name] / "shots", folder / "shots")
+        for part in ("shots", "vault"):
+            if (there := made.volumes[folder.name] / part).is_dir():
+                shutil.copytree(there, folder / part)
 
     monkeypatch.setattr(make, "_write_media", media)
     again = make_demo(Config(home=home, who="tester"), reset=True, tell=lambda _: None)

@@ -43,9 +43,11 @@ from zero_slate.web.routers import (
     pictures,
     productions,
     recuts,
+    relinking,
     shared_setups,
     sheets,
     time_changes,
+    views,
 )
 from zero_slate.web.slate import Slate
 
@@ -108,7 +110,9 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         elements,
         pictures,
         layers,
+        views,
         found,
+        relinking,
         media_jobs,
         data_files,
         handoff,

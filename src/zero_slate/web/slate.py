@@ -27,8 +27,10 @@ from zero_slate.services.media.offers import Offers
 from zero_slate.services.media.passes import Passes
 from zero_slate.services.media.pictures import Pictures
 from zero_slate.services.media.reading import MediaReading
+from zero_slate.services.media.relinking import Relinking
 from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.stack import Stacks
+from zero_slate.services.media.views import Views
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
@@ -73,7 +75,9 @@ class Slate:
         self.stacks = Stacks(self.elements, self.sounds)
         self.offers = Offers(self.volumes, self.elements, self.jobs)
         self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)
+        self.relinking = Relinking(self.elements, self.work, self.jobs)
         self.layers = Layers(self.pictures, self.jobs)
+        self.views = Views(self.pictures, self.jobs)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)
         self.handoff = Handoff(self.workspace, self.shots)
         self.printing = Printing(self.workspace, self.shots)

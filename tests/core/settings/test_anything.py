@@ -25,6 +25,7 @@ from zero_slate.core.settings.schema import GROUPS
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import apply, follow
 from zero_slate.core.shot.context import ShotContext, clock_of
+from zero_slate.core.shot.required import required_of
 from zero_slate.core.shot.state import Content, Departure
 from zero_slate.core.time.frames import FrameRange, Handles
 from zero_slate.core.time.timecode import labels
@@ -132,9 +133,13 @@ def test_following_twice_is_following_once(
     made = follow(Content(setup=setup), before, after, EVENT, Anchor())
     assert follow(made, after, after, EVENT, Anchor()) == made
     once = made.setup
+    # Handles are asked in the shot's own rate, so that they last as long as the edit's.
+    was, now = (required_of(edit, EVENT, setup, Anchor()).values for edit in (before, after))
     for key in EDIT_SETTINGS:
-        if getattr(setup, key) == getattr(before, key):
-            assert getattr(once, key) == getattr(after, key)
+        if key != "handles":
+            assert (was[key], now[key]) == (getattr(before, key), getattr(after, key))
+        if getattr(setup, key) == was[key]:
+            assert getattr(once, key) == now[key]
         else:
             assert getattr(once, key) == getattr(setup, key)
 

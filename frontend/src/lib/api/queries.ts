@@ -304,6 +304,61 @@ export const foundQuery = (production_id: number) =>
 			)
 	});
 
+export const goneQuery = (production_id: number) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'gone'],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/gone', {
+					params: { path: { production_id } },
+					signal
+				})
+			)
+	});
+
+export const newerQuery = (shot_id: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'newer'],
+		queryFn: ({ signal }) =>
+			take(api.GET('/api/v1/shots/{shot_id}/newer', { params: { path: { shot_id } }, signal }))
+	});
+
+export const newerVersionQuery = (newer: Schema<'NewerVersion'>) =>
+	queryOptions({
+		queryKey: ['shot', newer.shot_id, 'newer', newer.element, newer.name, newer.newest],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/elements/{element_id}/newer', {
+					params: { path: { shot_id: newer.shot_id, element_id: newer.element } },
+					signal
+				})
+			)
+	});
+
+export const newerOfAllQuery = (production_id: number) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'newer'],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/newer', {
+					params: { path: { production_id } },
+					signal
+				})
+			)
+	});
+
+export const viewsQuery = (shot_id: number, element_id: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'views', element_id],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/elements/{element_id}/views', {
+					params: { path: { shot_id, element_id } },
+					signal
+				})
+			)
+	});
+
 export const layersQuery = (
 	shot_id: number,
 	element_id: number,

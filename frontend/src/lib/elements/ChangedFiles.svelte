@@ -4,7 +4,7 @@
 	import { api, take, words } from '$lib/api/client';
 	import { again, changedFilesQuery } from '$lib/api/queries';
 
-	let { shot, step }: { shot: number; step: string } = $props();
+	let { shot, production, step }: { shot: number; production: number; step: string } = $props();
 
 	// Asked at each step that is gone to: a hand off is no place to be surprised.
 	const changed = createQuery(() => changedFilesQuery(shot, step));
@@ -37,6 +37,10 @@
 			{/each}
 			{said}
 		</span>
+		{#if changed.data?.some((each) => each.what.startsWith("can't be found"))}<a
+				class="act ml-auto"
+				href="/p/{production}/found">Look for files that moved</a
+			>{/if}
 		{#if changed.data?.length}<button
 				type="button"
 				class="act ml-auto"

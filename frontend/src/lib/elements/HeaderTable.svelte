@@ -1,33 +1,37 @@
-<!-- What an element's header says, a line each. -->
+<!-- All that an element's header says, against the setup and the shot's other elements. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 
 	let { linked }: { linked: Schema<'LinkedElement'> } = $props();
-
-	const lines = $derived([
-		...Object.entries(linked.line.header),
-		...(linked.line.timecode ? [['first timecode', linked.line.timecode] as const] : [])
-	]);
 </script>
 
-<dl>
-	{#each lines as [name, value] (name)}
+<section aria-label="Header of {linked.name}">
+	<h3 class="pb-1 font-semibold">Header</h3>
+	<dl>
+		{#each linked.header as line (line.name)}
+			<div class="border-t border-rule py-1" data-header={line.name}>
+				<div class="flex items-baseline justify-between gap-4">
+					<dt class="shrink-0 text-ink2">{line.name}</dt>
+					<dd class="num min-w-0 text-right break-words" class:text-red={line.differs}>
+						{line.value}
+					</dd>
+				</div>
+				{#if line.others}<p class="text-right text-xs">others: {line.others}</p>{/if}
+				{#if line.means}<p class="text-xs text-ink2">{line.means}</p>{/if}
+			</div>
+		{/each}
+		{#if linked.read_as_why}
+			<div class="flex items-baseline justify-between gap-4 border-t border-rule py-1">
+				<dt class="text-ink2">read as</dt>
+				<dd class="text-right">
+					<span class="num">{linked.read_as ?? 'no space of the config'}</span>
+					<span class="text-xs text-ink2">{linked.read_as_why}</span>
+				</dd>
+			</div>
+		{/if}
 		<div class="flex items-baseline justify-between gap-4 border-t border-rule py-1">
-			<dt class="text-ink2">{name}</dt>
-			<dd class="num min-w-0 text-right break-words">{value}</dd>
+			<dt class="text-ink2">lies in</dt>
+			<dd class="num min-w-0 text-right break-words">{linked.volume}/{linked.folder}</dd>
 		</div>
-	{/each}
-	{#if linked.read_as_why}
-		<div class="flex items-baseline justify-between gap-4 border-t border-rule py-1">
-			<dt class="text-ink2">read as</dt>
-			<dd class="text-right">
-				<span class="num">{linked.read_as ?? 'no space of the config'}</span>
-				<span class="text-xs text-ink2">{linked.read_as_why}</span>
-			</dd>
-		</div>
-	{/if}
-	<div class="flex items-baseline justify-between gap-4 border-t border-rule py-1">
-		<dt class="text-ink2">lies in</dt>
-		<dd class="num min-w-0 text-right break-words">{linked.volume}/{linked.folder}</dd>
-	</div>
-</dl>
+	</dl>
+</section>

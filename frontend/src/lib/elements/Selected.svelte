@@ -6,6 +6,8 @@
 	import { clock } from '$lib/words';
 	import Sentence from '$lib/drawings/Sentence.svelte';
 	import ElementFields from './ElementFields.svelte';
+	import Newer from './Newer.svelte';
+	import Views from './Views.svelte';
 	import LayerSheet from './LayerSheet.svelte';
 	import HeaderTable from './HeaderTable.svelte';
 
@@ -13,8 +15,11 @@
 		shot,
 		frame,
 		growing,
+		newer,
 		linked,
 		onchange,
+		onview,
+		onnewer,
 		onagain,
 		onunlink
 	}: {
@@ -23,8 +28,14 @@
 		frame: number | null;
 		/** How far its files are, where they are still being written. */
 		growing?: Schema<'GrowingElement'>;
+		/** A newer version of its files that lies on disk. */
+		newer?: Schema<'NewerVersion'>;
 		linked: Schema<'LinkedElement'>;
 		onchange: (values: Schema<'ElementValues'>) => void;
+		/** Another element is to be a view of it, or is none any more. */
+		onview: (id: number, values: Schema<'ElementValues'>) => void;
+		/** The newer version is to be taken: of this element, or of all of the production. */
+		onnewer: (all: boolean) => void;
 		onagain: () => void;
 		onunlink: () => void;
 	} = $props();
@@ -55,6 +66,7 @@
 			{growing.words}, at <span class="num">{clock(growing.last)}</span>
 		</p>
 	{/if}
+	{#if newer}<Newer {newer} onthis={() => onnewer(false)} onall={() => onnewer(true)} />{/if}
 	{#if linked.line.problem}<p class="text-red">{linked.line.problem}</p>{/if}
 	{#each linked.line.messages as said, i (i)}
 		<p class="py-0.5">
@@ -78,6 +90,7 @@
 		<div class="pt-2">
 			{#key linked.id}<LayerSheet {shot} {linked} {frame} />{/key}
 		</div>
+		<Views {shot} {linked} onchange={onview} />
 		<ElementFields {linked} {onchange} />
 		<HeaderTable {linked} />
 	{/if}

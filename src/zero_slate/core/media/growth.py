@@ -15,6 +15,8 @@ _LATELY = 24
 _PATIENCE = 12
 # … and no shorter than this, in seconds: a farm may have paused.
 _LEAST = 120.0
+# No frame of a render takes less, in seconds.
+_COPIED = 0.02
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +60,9 @@ def growth(times: Mapping[int, float], asked: FrameRange, now: float) -> Growth:
     there = sum(number in asked for number in times)
     steps = [b - a for a, b in pairwise(came[-_LATELY - 1 :]) if b > a]
     pace = median(steps) if steps else None
+    # Files that were copied all at once have no pace of their own.
+    if pace is not None and pace < _COPIED:
+        pace = None
     missing = asked.length - there
     growing = missing > 0 and pace is not None and now - last <= max(_LEAST, pace * _PATIENCE)
     whole_at = last + pace * missing if pace is not None else None

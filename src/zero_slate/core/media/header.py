@@ -57,7 +57,8 @@ class Header:
 
     `size` is the picture's format: of a file with windows its display window. `window` is its data
     window where that is another, counted from the format's corner. `parts` are there where there
-    are several; `channels` are the first one's. `notes` say what was made of odd values.
+    are several; `channels` are the first one's. `notes` say what was made of odd values. `range` is
+    `full` or `limited`; `writer`, `camera` and `sound` are in words, as the first frame says them.
     """
 
     size: Size
@@ -77,6 +78,10 @@ class Header:
     transfer: str | None = None
     orientation: str | None = None
     notes: tuple[str, ...] = ()
+    range: str | None = None
+    writer: str | None = None
+    camera: str | None = None
+    sound: str | None = None
 
     def shown(self) -> dict[str, str]:
         """Return each thing a header says, named and written for people, in order."""
@@ -98,6 +103,10 @@ class Header:
             "primaries": self.primaries,
             "transfer": self.transfer,
             "orientation": self.orientation,
+            "range": self.range,
+            "sound": self.sound,
+            "camera": self.camera,
+            "written by": self.writer,
         }
         return said | {what: str(value) for what, value in seldom.items() if value}
 

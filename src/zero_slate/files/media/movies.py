@@ -33,6 +33,8 @@ _FIELD_ORDERS = {
     4: ScanMode.LOWER_FIRST,
     5: ScanMode.UPPER_FIRST,
 }
+# The library's colour ranges: of codes from 16 to 235 of 255, and of all of them.
+_RANGES = {1: "limited", 2: "full"}
 # Frames whose lengths differ by more than this share of the usual one run at no one rate.
 _VARIES = 0.05
 # Containers that keep time in thousandths can't tell less apart.
@@ -97,8 +99,26 @@ def _read(name: str, container: Any) -> Media:
         transfer=TRANSFERS.get(int(codec.color_trc)),
         orientation=f"turned {turned}°" if turned else None,
         notes=tuple(notes),
+        range=_RANGES.get(int(codec.color_range)),
+        writer=_writer(container),
+        sound=_sounds(container),
     )
     return Media(name, MediaKind.MOVIE, header, (FrameRange(0, frames - 1),))
+
+
+def _writer(container: Any) -> str | None:
+    said = {key.lower(): value for key, value in container.metadata.items()}
+    return next((said[key][:80] for key in ("encoder", "software") if said.get(key)), None)
+
+
+def _sounds(container: Any) -> str | None:
+    """Say which sounds a movie has: their codec, channels and sample rate."""
+    told = [
+        f"{each.codec_context.name}, {counted(int(each.codec_context.channels), 'channel')} at "
+        f"{int(each.codec_context.sample_rate or 0):,} Hz"
+        for each in container.streams.audio
+    ]
+    return "; ".join(told) or None
 
 
 def _channels(pixels: Any) -> list[tuple[str, Any]]:

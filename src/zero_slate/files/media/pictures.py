@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Callable, Iterable, Mapping
+from dataclasses import replace
 from fractions import Fraction
 from pathlib import Path
 from typing import Any, NamedTuple
@@ -57,6 +58,19 @@ _ORIENTATIONS = {
     8: "turned 90° left",
 }
 _ON_ITS_SIDE = (5, 6, 7, 8)
+# Who wrote a file, and what a camera or a renderer's camera was set to, by what files call it:
+# OpenEXR's standard attributes, Exif (CIPA DC-008), DPX (SMPTE ST 268).
+_WRITERS = ("Software", "Exif:Software", "oiio:Software", "dpx:Creator")
+_CAMERA: tuple[tuple[str, str, tuple[str, ...]], ...] = (
+    ("", "", ("cameraMake", "Make")),
+    ("", "", ("cameraModel", "Model", "dpx:InputDevice")),
+    ("lens", "", ("lensModel", "Exif:LensModel")),
+    ("", " mm", ("nominalFocalLength", "Exif:FocalLength")),
+    ("f/", "", ("aperture", "Exif:FNumber")),
+    ("", " s", ("ExposureTime", "Exif:ExposureTime", "expTime")),
+    ("ISO", "", ("isoSpeed", "Exif:ISOSpeedRatings", "Exif:PhotographicSensitivity")),
+    ("focused at", " m", ("focus", "Exif:SubjectDistance")),
+)
 
 
 class _Raw(NamedTuple):
@@ -85,7 +99,7 @@ def read_picture(path: Path) -> Header:
     """Read one file's header. Raises UnreadablePicture."""
     completeness = Completeness()
     raw, timecode = _read(str(path), completeness)
-    return _header(raw, timecode)
+    return _with_details(_header(raw, timecode), str(path))
 
 
 def read_sequence(
@@ -129,6 +143,7 @@ def read_sequence(
     first_read = min(read)
     header = _header(common, _at_first(timecodes[first_read], first_read - min(files), common))
     odd = tuple(_odd(read, common, header))
+    header = _with_details(header, f"{root}/{files[first_read]}")
     kind = MediaKind.SEQUENCE if len(files) > 1 or padding else MediaKind.STILL
     return Media(
         name,
@@ -208,6 +223,33 @@ def _read(
         ),
         timecode[0] if isinstance(timecode, tuple) and timecode else None,
     )
+
+
+def _with_details(header: Header, path: str) -> Header:
+    """Add who wrote a file and what camera it says: of a sequence only its first is asked."""
+    picture = oiio.ImageInput.open(path)
+    if picture is None:
+        return header
+    try:
+        said = picture.spec().getattribute
+        writer = _first_said(said, _WRITERS)
+        camera = [
+            f"{words} {_value_words(value)}{unit}".strip()
+            for words, unit, names in _CAMERA
+            if (value := _first_said(said, names))
+        ]
+    finally:
+        picture.close()
+    told = ", ".join(camera)[:200]
+    return replace(header, writer=str(writer)[:80] if writer else None, camera=told or None)
+
+
+def _value_words(value: Any) -> str:
+    if isinstance(value, float):
+        return f"{value:.4g}"
+    if isinstance(value, tuple) and len(value) == 2 and value[1]:
+        return f"{value[0] / value[1]:.4g}"
+    return " ".join(str(value).split())[:60]
 
 
 def _formats(spec: Any) -> tuple[str, ...]:

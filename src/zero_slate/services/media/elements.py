@@ -96,6 +96,27 @@ class Elements:
             session.flush()
             return elements.element_of(row)
 
+    def relink(self, shot_id: int, element_id: int, volume: str, path: str, name: str) -> None:
+        """Take an element's files from elsewhere, or under another name; all else stays as it is.
+
+        They are read again where they aren't the same. Raises NotFound and Refusal.
+        """
+        with self.workspace.reading() as session:
+            row = _row(session, shot_id, element_id)
+            sound = row.role == Role.SOUND
+            known = None if sound else elements.element_of(row).media
+        if sound:
+            self.sounds.relink(shot_id, element_id, volume, path, name)
+            return
+        media = self.volumes.read(
+            volume, path, name, known if known and known.name == name else None
+        )
+        with self.workspace.writing() as session:
+            row = _row(session, shot_id, element_id)
+            row.volume, row.folder = volume, path.strip("/")
+            row.media = written(elements.MEDIA, media)
+            row.who, row.at = self.workspace.who, self.workspace.now()
+
     def change(self, shot_id: int, element_id: int, values: Mapping[str, Any]) -> None:
         """Change how an element is named, used and laid; `values` are its new ones by their names.
 

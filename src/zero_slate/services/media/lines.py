@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 
 from zero_slate.core.base.figures import counted
-from zero_slate.core.checks.finding import STATE_WORDS, Severity, State
+from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.checks.match import match
 from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import Media
@@ -43,12 +43,15 @@ class MediaLine:
     """How its frames fall in the shot's; None where its rate is the shot's."""
 
 
-def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, ...]:
+def element_findings(context: ShotContext, element: Element) -> tuple[Finding, ...]:
     """Return what the checks say of one element, alone in its shot."""
     alone = replace(context, elements=(element,))
-    return tuple(
-        message_of(finding) for finding in match(alone).findings if finding.element == element.id
-    )
+    return tuple(finding for finding in match(alone).findings if finding.element == element.id)
+
+
+def media_findings(context: ShotContext, element: Element) -> tuple[RowMessage, ...]:
+    """Return what the checks say of one element, as sentences."""
+    return tuple(map(message_of, element_findings(context, element)))
 
 
 def frames_words(media: Media) -> str:

@@ -11,9 +11,15 @@ from zero_slate.core.media.layers import Layer, layers_of, picture_layer
 from zero_slate.core.media.placement import placement_words
 from zero_slate.core.media.showing import hold_of, time_kind
 from zero_slate.core.media.small_picture import SmallPictureFrame, small_picture_frame
+from zero_slate.core.presentation.header_table import HeaderLine, header_table
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.time.cadence import RateUse
-from zero_slate.services.media.lines import MediaLine, media_line, unreadable_line
+from zero_slate.services.media.lines import (
+    MediaLine,
+    element_findings,
+    media_line,
+    unreadable_line,
+)
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.store.tables import ElementRow
 
@@ -99,6 +105,8 @@ class LinkedElement:
     """The colour space its picture is read as; None for data, and where the config has none."""
     read_as_why: str
     """What that was told by."""
+    header: tuple[HeaderLine, ...]
+    """All that its header says, against the setup and the shot's other elements."""
     line: MediaLine
     """Its files, and how they agree with the shot."""
 
@@ -143,6 +151,7 @@ def linked_element(
         tuple(map(_found_layer, layers_of(header))),
         read.space if read else None,
         read.why if read else "",
+        header_table(context, element, element_findings(context, element)),
         media_line(context, element),
     )
 
@@ -179,6 +188,7 @@ def unreadable_element(row: ElementRow, loaded: Loaded, why: str) -> LinkedEleme
         (),
         None,
         "",
+        (),
         unreadable_line(row.role, why),
     )
 

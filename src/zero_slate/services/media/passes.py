@@ -1,7 +1,7 @@
 """Passes over a production's folder: what was found for every shot, what is new, what fits none."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from sqlalchemy.dialects.sqlite import insert
@@ -11,7 +11,7 @@ from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.belonging import best_of, likely_role
 from zero_slate.core.media.element import Role
-from zero_slate.core.media.header import Media
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.folders import Found, find
 from zero_slate.files.media.sounds import read_sound
@@ -263,6 +263,8 @@ class Passes:
             last = found.latest_pass(session, production_id)
             codes = found.codes_of(session, production_id)
             rows = found.found_rows(session, production_id)
+            # After the first pass everything would be new.
+            before = last is not None and any(row.first_pass < last.id for row in rows)
             linked = _linked(session, production_id)
         of_code: dict[str, list[tuple[int, FoundItem]]] = defaultdict(list)
         unplaced = []
@@ -272,7 +274,7 @@ class Passes:
             item = FoundItem(
                 row.id, row.volume, row.folder, row.name, row.kind, row.files, row.words,
                 best[1].why if best else "", str(likely_role(row.name, row.kind)),
-                last is not None and row.first_pass == last.id,
+                last is not None and before and row.first_pass == last.id,
                 (shot, row.volume, row.folder, row.name) in linked, row.problem,
             )  # fmt: skip
             if best is None:
@@ -288,7 +290,7 @@ class Passes:
             production.volume,
             production.folder or "",
             last.at if last else None,
-            _pass_words(last, rows) if last else "",
+            _pass_words(last, rows, before) if last else "",
             shots,
             tuple(unplaced),
         )
@@ -348,16 +350,17 @@ def _words(media: Media) -> str:
     header = media.header
     rate = f" · {header.rate}" if header.rate else ""
     types = header.channels[0].type if header.channels else ""
-    return f"{frames_words(media)} · {header.size} · {types}{rate}"
+    frames = "one picture" if media.kind is MediaKind.STILL else frames_words(media)
+    return f"{frames} · {header.size} · {types}{rate}"
 
 
-def _pass_words(last: MediaPass, rows: Iterable[FoundMedia]) -> str:
-    everything = list(rows)
-    new = sum(row.first_pass == last.id for row in everything)
-    return (
-        f"{counted(len(everything), 'thing')} in {counted(last.folders, 'folder')}, "
-        f"{counted(last.files, 'file')}; {new} new"
+def _pass_words(last: MediaPass, rows: Sequence[FoundMedia], before: bool) -> str:
+    new = sum(row.first_pass == last.id for row in rows) if before else 0
+    words = (
+        f"{counted(len(rows), 'thing')} in {counted(last.folders, 'folder')}, "
+        f"{counted(last.files, 'file')}"
     )
+    return f"{words}; {new} new" if before else words
 
 
 def _linked(session: Session, production_id: int) -> set[tuple[int | None, str, str, str]]:

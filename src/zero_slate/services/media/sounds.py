@@ -102,9 +102,7 @@ class Sounds:
     def link(self, shot_id: int, volume: str, path: str, name: str) -> int:
         """Link a sound file, or a movie's sound, to a shot. Raises Refusal."""
         self.shots.load(shot_id)
-        found = self.volumes.found(volume, path, name)
-        (file,) = found.files.values()
-        sound = replace(read_sound(found.folder / file), name=name, stamp=found.digest())
+        sound = self._read(volume, path, name)
         folder = path.strip("/")
         with self.workspace.writing() as session:
             rows = elements.sound_rows(session, shot_id)
@@ -115,11 +113,25 @@ class Sounds:
                 row = ElementRow(shot_id=shot_id, role=str(Role.SOUND), align="timecode", use="")
                 row.place = len(rows)
                 session.add(row)
-            row.volume, row.folder = volume, folder
-            row.media = written(elements.SOUND, sound)
-            row.who, row.at = self.workspace.who, self.workspace.now()
+            self._put(row, volume, folder, sound)
             session.flush()
             return row.id
+
+    def relink(self, shot_id: int, element_id: int, volume: str, path: str, name: str) -> None:
+        """Take a sound from elsewhere; all else of it stays as it is. Raises Refusal."""
+        sound = self._read(volume, path, name)
+        with self.workspace.writing() as session:
+            self._put(_row(session, shot_id, element_id), volume, path.strip("/"), sound)
+
+    def _read(self, volume: str, path: str, name: str) -> Sound:
+        found = self.volumes.found(volume, path, name)
+        (file,) = found.files.values()
+        return replace(read_sound(found.folder / file), name=name, stamp=found.digest())
+
+    def _put(self, row: ElementRow, volume: str, folder: str, sound: Sound) -> None:
+        row.volume, row.folder = volume, folder
+        row.media = written(elements.SOUND, sound)
+        row.who, row.at = self.workspace.who, self.workspace.now()
 
     def linked(self, shot_id: int) -> tuple[LinkedSound, ...]:
         """Return a shot's sounds, and how they lie against its cut."""

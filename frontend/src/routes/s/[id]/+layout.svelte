@@ -75,7 +75,11 @@
 		<a class="act ml-auto" href={root}>Set the rate, or add a reason</a>
 	</div>
 {/if}
-{#if shot.head}<ChangedFiles shot={id} step={page.url.pathname} />{/if}
+{#if shot.head}<ChangedFiles
+		shot={id}
+		production={shot.head.production_id}
+		step={page.url.pathname}
+	/>{/if}
 {#if shot.lost}
 	<Damaged
 		error={shot.lost}

@@ -5,8 +5,9 @@
 	import { SvelteMap } from 'svelte/reactivity';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { foundQuery } from '$lib/api/queries';
+	import { foundQuery, newerOfAllQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import Moved from '$lib/elements/Moved.svelte';
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
@@ -80,6 +81,32 @@
 			wrong = left.map((each) => `${each.name}: ${each.why}`).join(' ');
 			done = `${counted(items.length - left.length, 'element')} linked.`;
 			chosen.clear();
+		} catch (error) {
+			wrong = words(error);
+		}
+		await client.invalidateQueries({ queryKey: ['production', id] });
+		await client.invalidateQueries({ queryKey: ['shot'] });
+	}
+
+	const newer = createQuery(() => newerOfAllQuery(id));
+
+	async function takeNewer(): Promise<void> {
+		wrong = done = '';
+		const places = (newer.data ?? []).map((each) => ({
+			element: each.element,
+			volume: each.volume,
+			folder: each.folder,
+			name: each.newest
+		}));
+		try {
+			const left = await take(
+				api.POST('/api/v1/productions/{production_id}/relink', {
+					params: { path: { production_id: id } },
+					body: { places }
+				})
+			);
+			wrong = left.map((each) => `${each.name}: ${each.why}`).join(' ');
+			done = `${counted(places.length - left.length, 'newer version')} taken.`;
 		} catch (error) {
 			wrong = words(error);
 		}
@@ -173,6 +200,19 @@
 					>
 				</p>
 			</section>
+		{/if}
+		<Moved production={id} />
+		{#if newer.data?.length}
+			<p class="pb-2">
+				{counted(newer.data.length, 'element has', 'elements have')} a newer version on disk:
+				{newer.data
+					.slice(0, 4)
+					.map((each) => `${each.code} ${each.label}`)
+					.join(', ')}{newer.data.length > 4 ? ' …' : ''}
+				<button type="button" class="act ml-2" onclick={() => void takeNewer()}
+					>Take {newer.data.length === 1 ? 'it' : `all ${newer.data.length}`}</button
+				>
+			</p>
 		{/if}
 		{#if looking.state && looking.busy}
 			<Busy

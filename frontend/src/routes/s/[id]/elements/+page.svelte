@@ -3,7 +3,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { again, growingQuery, stackQuery } from '$lib/api/queries';
+	import { again, growingQuery, newerQuery, stackQuery } from '$lib/api/queries';
 	import { onMount } from 'svelte';
 	import Offers from '$lib/elements/Offers.svelte';
 	import Folders from '$lib/elements/Folders.svelte';
@@ -129,6 +129,32 @@
 		);
 	const more = $derived(looking.state?.results.filter((each) => !isLinked(each)).length ?? 0);
 
+	const newer = createQuery(() => newerQuery(shot.id));
+
+	/** Take the newest version of an element, or of every element of the production that has one. */
+	async function takeNewer(id: number, all: boolean): Promise<void> {
+		const production_id = shot.head?.production_id;
+		if (production_id === undefined) return;
+		const params = { path: { production_id } };
+		await act(
+			(async () => {
+				const every = all
+					? await take(api.GET('/api/v1/productions/{production_id}/newer', { params }))
+					: (newer.data ?? []).filter((each) => each.element === id);
+				const places = every.map((each) => ({
+					element: each.element,
+					volume: each.volume,
+					folder: each.folder,
+					name: each.newest
+				}));
+				const left = await take(
+					api.POST('/api/v1/productions/{production_id}/relink', { params, body: { places } })
+				);
+				if (left.length) throw new Error(left.map((each) => `${each.name}: ${each.why}`).join(' '));
+			})()
+		);
+	}
+
 	const growing = createQuery(() => growingQuery(shot.id));
 
 	answerKeys({
@@ -205,6 +231,9 @@
 					shot={shot.id}
 					{frame}
 					growing={growing.data?.find((each) => each.id === selected.id)}
+					newer={newer.data?.find((each) => each.element === selected.id)}
+					onview={change}
+					onnewer={(all) => void takeNewer(selected.id, all)}
 					linked={selected}
 					onchange={(values) => change(selected.id, values)}
 					onagain={() => readAgain(selected)}
