@@ -150,6 +150,19 @@ class ElementRow(Base):
     at: Mapped[str] = mapped_column(String(32))
 
 
+class ElementStep(Base):
+    """What a shot's elements were before a change, as JSON."""
+
+    __tablename__ = "element_step"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"), index=True)
+    what: Mapped[str]
+    rows: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
 class MediaPass(Base):
     """One pass over a folder tree, for what lies there of a production's shots."""
 

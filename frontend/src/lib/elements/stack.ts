@@ -68,6 +68,7 @@ export function kindWords(each: Linked): string {
 	const { count } = each.line;
 	if (each.kind === 'one picture')
 		return `one picture, ${each.after === 'held' ? 'held' : each.after}`;
+	if (each.view_of !== null) return `${each.view || 'another'} view of another element`;
 	const frames = `${count} ${count === 1 ? 'frame' : 'frames'}`;
 	if (each.hold > 1)
 		return `${['', '', 'on twos', 'on threes', 'on fours'][each.hold] ?? `held for ${each.hold}`}, ${count} drawings`;

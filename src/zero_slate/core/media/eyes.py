@@ -123,7 +123,7 @@ def compared_pixels(
     The middle of all frames counts. How sure it is follows from how far the single measurements
     lie apart and how many there were.
     """
-    first, second = names
+    first, second = names[0], _begun(names[1])
     vertical = median(m.vertical for m in measures)
     spread = max(median(m.spread for m in measures), _apart([m.vertical for m in measures]))
     places = min(m.places for m in measures)
@@ -152,7 +152,7 @@ def compared_pixels(
     found.append(_order(measures, names))
     across = median(m.across for m in measures)
     way = "right" if across > 0 else "left"
-    text = f"Most of {second} lies {abs(across):.1f} px further {way} than in {first}."
+    text = f"Most of {names[1]} lies {abs(across):.1f} px further {way} than in {first}."
     found.append(EyeFinding("views.across", False, text, sure))
     return tuple(found)
 
@@ -166,10 +166,15 @@ def _order(measures: Sequence[EyeMeasure], names: tuple[str, str]) -> EyeFinding
         )
         return EyeFinding("views.swapped", True, text, Sure.LIKELY)
     if order >= SWAP_SURE:
-        text = f"{names[0].capitalize()} looks like the left eye."
+        text = f"{_begun(names[0])} looks like the left eye."
         return EyeFinding("views.in-order", False, text, Sure.LIKELY)
     text = "Which of them is the left eye can't be told from these frames."
     return EyeFinding("views.order-unknown", False, text, Sure.UNSURE)
+
+
+def _begun(name: str) -> str:
+    """Return a name as a sentence begins with it."""
+    return name[:1].upper() + name[1:]
 
 
 def _sure(places: int, spread: float) -> Sure:

@@ -43,6 +43,10 @@ EXTENSIONS = frozenset(
 # Told of each file read: how many so far. Raising from it stops the reading.
 Progress = Callable[[int], None]
 
+# A header may claim anything: ours are the words for what is too large to be read, and the library
+# is to let its figures be seen. Memory for pixels is asked for only once they were looked at.
+oiio.attribute("limits:imagesize_MB", 2**30)
+
 # A file with more parts than this is read no further.
 MOST_PARTS = 256
 # DPX has a rate for film and one for television.

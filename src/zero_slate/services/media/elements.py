@@ -22,7 +22,7 @@ from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
-from zero_slate.store import elements
+from zero_slate.store import element_steps, elements
 from zero_slate.store.tables import ElementRow
 from zero_slate.store.unreadable import Unreadable
 from zero_slate.store.written import written
@@ -74,6 +74,7 @@ class Elements:
         media = self.volumes.read(volume, path, name, known)
         folder = path.strip("/")
         with self.workspace.writing() as session:
+            self._remember(session, shot_id, f"Link {name}")
             rows = elements.element_rows(session, shot_id)
             same = _row_of(rows, volume, folder, name)
             plate = next((each for each in rows if each.role == Role.PLATE), None)
@@ -112,6 +113,7 @@ class Elements:
             volume, path, name, known if known and known.name == name else None
         )
         with self.workspace.writing() as session:
+            self._remember(session, shot_id, f"Take {name}")
             row = _row(session, shot_id, element_id)
             row.volume, row.folder = volume, path.strip("/")
             row.media = written(elements.MEDIA, media)
@@ -126,6 +128,7 @@ class Elements:
         loaded = self.shots.load(shot_id)
         with self.workspace.writing() as session:
             row = _row(session, shot_id, element_id)
+            self._remember(session, shot_id, _change_words(row, values))
             if row.role == Role.SOUND and (more := values.keys() - OF_SOUNDS):
                 raise Refusal(f"A sound has no {min(more)} to be changed.", part=min(more))
             if values.get("role") is Role.SOUND:
@@ -148,6 +151,7 @@ class Elements:
     def order(self, shot_id: int, ids: Sequence[int]) -> None:
         """Lay a shot's elements over one another, from back to front. Raises Refusal."""
         with self.workspace.writing() as session:
+            self._remember(session, shot_id, "Change the order")
             rows = {row.id: row for row in elements.element_rows(session, shot_id)}
             named = [each for each in dict.fromkeys(ids) if each in rows]
             # Those that came meanwhile stay in front, as they came.
@@ -158,10 +162,30 @@ class Elements:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
             row = _row(session, shot_id, element_id)
+            self._remember(session, shot_id, f"Unlink {_called(row)}")
             for other in elements.element_rows(session, shot_id):
                 if other.view_of == element_id:
                     other.view_of = None
             session.delete(row)
+
+    def undo(self, shot_id: int) -> None:
+        """Take the last change of a shot's elements back. Raises NotFound, and Refusal for none."""
+        self.shots.load(shot_id)
+        with self.workspace.writing() as session:
+            step = element_steps.last_step(session, shot_id)
+            if step is None:
+                raise Refusal("There is no change of the elements to undo.")
+            element_steps.take_back(session, step)
+
+    def last_change(self, shot_id: int) -> str | None:
+        """Return what the last change of a shot's elements was; None where there is none."""
+        with self.workspace.reading() as session:
+            step = element_steps.last_step(session, shot_id)
+            return step.what if step else None
+
+    def _remember(self, session: Session, shot_id: int, what: str) -> None:
+        who, at = self.workspace.who, self.workspace.now()
+        element_steps.remember(session, shot_id, what, who, at)
 
     def changed(self, shot_id: int) -> tuple[ChangedFiles, ...]:
         """Return which of a shot's files were changed, or are gone, since they were read.
@@ -234,6 +258,18 @@ def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
     if row is None or row.shot_id != shot_id:
         raise NotFound(f"This shot has no element numbered {element_id}.")
     return row
+
+
+def _called(row: ElementRow) -> str:
+    return row.name or elements.file_name(row) or f"element {row.id}"
+
+
+def _change_words(row: ElementRow, values: Mapping[str, Any]) -> str:
+    """Say what a change is, in words that stand behind “Undo”."""
+    if set(values) == {"on"}:
+        return f"Turn {_called(row)} {'on' if values['on'] else 'off'}"
+    what = ", ".join(key.replace("_", " ") for key in values)
+    return f"Change {what} of {_called(row)}"
 
 
 def _row_of(rows: Sequence[ElementRow], volume: str, folder: str, name: str) -> ElementRow | None:

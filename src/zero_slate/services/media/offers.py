@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from zero_slate.core.media.belonging import belongs, likely_role
 from zero_slate.core.media.growth import Growth, growth
+from zero_slate.core.media.showing import SPARSE_SHARE, TimeKind, time_kind
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.media.folders import Found, find
 from zero_slate.files.media.tree import walk
@@ -141,9 +142,10 @@ class Offers:
             rows = {row.id: row for row in elements.element_rows(session, shot_id)}
         for element in loaded.elements:
             row, media = rows.get(element.id), element.media
-            if row is None or media.count < 2 or media.tiled:
+            work = context.setup.work_range
+            if row is None or media.tiled or time_kind(media, work) is not TimeKind.MOVING:
                 continue
-            aligned, work = context.aligned[element.id], context.setup.work_range
+            aligned = context.aligned[element.id]
             asked = FrameRange(
                 aligned.number(work.first, media.first), aligned.number(work.last, media.first)
             )
@@ -180,9 +182,10 @@ def _may_belong(code: str, folders: tuple[str, ...], names: list[str]) -> bool:
 
 def _growing(found: Found, loaded: Loaded) -> str:
     """Say how far a sequence is by the shot's own numbers, where it is still being written."""
-    if len(found.files) < 2 or found.tiles:
-        return ""
     work = loaded.content.setup.work_range
+    # What is there for a few frames only isn't asked to be whole.
+    if len(found.files) * SPARSE_SHARE < work.length or found.tiles:
+        return ""
     last = max(found.files)
     if not work.first <= last < work.last:
         return ""

@@ -23,7 +23,7 @@ from zero_slate.services.runtime.executor import Work
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
-from zero_slate.store import elements
+from zero_slate.store import element_steps, elements
 from zero_slate.store.tables import ElementRow
 from zero_slate.store.unreadable import Unreadable
 from zero_slate.store.written import written
@@ -105,6 +105,8 @@ class Sounds:
         sound = self._read(volume, path, name)
         folder = path.strip("/")
         with self.workspace.writing() as session:
+            who, at = self.workspace.who, self.workspace.now()
+            element_steps.remember(session, shot_id, f"Link {name}", who, at)
             rows = elements.sound_rows(session, shot_id)
             row = next((each for each in rows if _is(each, volume, folder, name)), None)
             if row is None and len(rows) >= MOST_SOUNDS:

@@ -23,6 +23,8 @@ class StackPage:
     """The frame in the middle of the cut."""
     sounds: tuple[LinkedSound, ...]
     """The shot's sounds."""
+    undo: str | None
+    """The last change of the elements, which undo takes back; None where there is none."""
     uncovered: str
     """The frames of the work range at which nothing shows, in words; empty where there are none."""
 
@@ -48,5 +50,6 @@ class Stacks:
             build_stack_rule(context, view),
             (cut.first + cut.last) // 2,
             self.sounds.linked(shot_id),
+            self.elements.last_change(shot_id),
             words,
         )

@@ -25,7 +25,7 @@ from zero_slate.services.runtime.executor import each_of
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.loading import Loaded
-from zero_slate.store import elements
+from zero_slate.store import element_steps, elements
 
 VIEW_JOB = "views"
 # So many frames are looked at, from the first to the last.
@@ -136,7 +136,10 @@ class Views:
         eyes = _eyes(loaded, element)
         if len(eyes) < 2:
             raise Refusal(f"{element.name} has one view: there is nothing to swap it with.")
-        with self.pictures.workspace.writing() as session:
+        workspace = self.pictures.workspace
+        with workspace.writing() as session:
+            what = f"Swap the views of {element.name}"
+            element_steps.remember(session, shot_id, what, workspace.who, workspace.now())
             rows = {row.id: row for row in elements.element_rows(session, shot_id)}
             if eyes[0].element == eyes[1].element:
                 rows[element.id].view = eyes[1].view

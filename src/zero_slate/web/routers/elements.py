@@ -168,6 +168,12 @@ def order_elements(slate: TheSlate, shot_id: int, body: ElementOrder) -> None:
     slate.elements.order(shot_id, body.ids)
 
 
+@router.post("/shots/{shot_id}/elements/undo", status_code=204, responses=problems(404, 422, 507))
+def undo_elements(slate: TheSlate, shot_id: int) -> None:
+    """Take the last change of a shot's elements back."""
+    slate.elements.undo(shot_id)
+
+
 @router.delete(_ELEMENT, status_code=204, responses=problems(404, 507))
 def unlink_element(slate: TheSlate, shot_id: int, element_id: int) -> None:
     """Let go of an element; its files stay as they are."""

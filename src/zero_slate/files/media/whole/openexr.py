@@ -185,6 +185,8 @@ def _every_chunk_is_there(
     if min(offsets) < at + chunks * 8:
         return False
     last = max(offsets)
+    if last >= size:
+        return False
     return _end(file, last, _part_of(offsets.index(last), parts), multi) <= size
 
 

@@ -240,7 +240,9 @@
 									href="/s/{shot.shot_id}/elements">{shot.code}</a
 								>{:else}<span class="num font-semibold">{shot.code}</span>
 								<span class="text-ink2">not set up yet</span>{/if}
-							{#if !shot.items.length}<span class="pl-3 text-ink2">nothing found</span>{/if}
+							{#if !shot.items.length}<span class="pl-3 text-ink2"
+									>{said.at ? 'nothing found' : 'not looked for yet'}</span
+								>{/if}
 						</th>
 					</tr>
 					{#each shot.items as item (item.id)}{@render line(item, shot.shot_id)}{/each}

@@ -84,6 +84,11 @@
 		void act(take(api.PATCH(address, { params: of(id), body: values })));
 	}
 
+	function undo(): void {
+		if (!stack.data?.undo) return;
+		void act(take(api.POST('/api/v1/shots/{shot_id}/elements/undo', { params: { path } })));
+	}
+
 	function order(ids: number[]): void {
 		const address = '/api/v1/shots/{shot_id}/elements/order';
 		void act(take(api.PUT(address, { params: { path }, body: { ids } })));
@@ -158,6 +163,7 @@
 	const growing = createQuery(() => growingQuery(shot.id));
 
 	answerKeys({
+		undo,
 		folders: () => (side = side === 'folders' ? null : 'folders'),
 		offers: () => (side = side === 'offers' ? null : 'offers')
 	});
@@ -186,6 +192,12 @@
 					{#if stack.data.uncovered}<span class="text-red">· {stack.data.uncovered}</span>{/if}
 				{/if}
 				<span class="ml-auto flex gap-5">
+					{#if stack.data?.undo}<button
+							type="button"
+							class="act"
+							title={titled(`Undo: ${stack.data.undo}`, 'undo')}
+							onclick={undo}>Undo</button
+						>{/if}
 					{#if more || looking.busy}<button
 							type="button"
 							class="act"
