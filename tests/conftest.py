@@ -28,7 +28,9 @@ FORMAT = {"rate": {"rate": "23.976"}, "canvas": {"width": "1920", "height": "108
 
 
 # Whoever runs the tests may have an installation: nothing that it says is to be heard here.
-for said in ("HOME", "PORT", "WHO", "VOLUMES", "COLOR_CONFIG", "LOCKED"):
+SETTINGS = ("HOME", "PORT", "WHO", "VOLUMES", "COLOR_CONFIG", "LOCKED", "SCHEDULER", "PLACES",
+            "PICTURES_MB")  # fmt: skip
+for said in SETTINGS:
     os.environ.pop(f"ZERO_SLATE_{said}", None)
 os.environ["ZERO_SLATE_HOME"] = os.devnull
 

@@ -136,27 +136,32 @@ def test_a_bad_setup_file_is_told_and_changes_nothing(page: Page, tmp_path: Path
 
 def test_a_plate_is_laid_otherwise_unlinked_and_linked_again(page: Page) -> None:
     open_shot(page, "FRO_0020")
-    page.get_by_role("link", name="Media").click()
-    linked = page.get_by_role("region", name="Linked to this shot")
-    expect(linked).to_contain_text("agrees with the shot")
-    expect(linked).to_contain_text("R G B half")
-    linked.get_by_label("is laid on the shot").click()
+    page.get_by_role("link", name="Elements").click()
+    selected = page.get_by_role("region", name="Selected element")
+    expect(selected).to_contain_text("agrees with the shot")
+    expect(selected).to_contain_text("R G B half")
+    selected.get_by_label("is laid on the shot").click()
     page.get_by_role("option", name="by file number").click()
-    expect(linked).to_contain_text("by file number")
-    linked.get_by_role("button", name="Unlink").click()
-    expect(linked).to_contain_text("None yet")
-    folder = page.get_by_role("region", name="Folder")
-    folder.get_by_role("button", name="Link as the plate").click()
+    expect(selected).to_contain_text("by file number")
+    selected.get_by_role("button", name="Unlink").click()
+    expect(page.get_by_role("region", name="Stack")).to_contain_text("Nothing is linked yet")
+    page.get_by_role("button", name="Folders").click()
+    folder = page.get_by_role("complementary", name="Folders")
+    for name in ("shots", "FRO_0020"):
+        folder.get_by_role("button", name=name).click()
+    folder.get_by_role("button", name="Link as").click()
     offer = page.get_by_role(
         "link", name="See what taking its size, rate and timecode would change"
     )
     expect(offer).to_have_attribute("href", re.compile("/change\\?volume="))
-    expect(linked).to_contain_text("by timecode")
+    expect(selected).to_contain_text("by timecode")
     # Up to the shots, and into a folder with nothing to see.
     folder.get_by_role("button", name="orchard", exact=True).last.click()
     folder.get_by_role("button", name="edit", exact=True).click()
     expect(folder).to_contain_text("No pictures and no movies in this folder")
     expect(folder).to_contain_text("3 other files are left out")
+    page.keyboard.press("Escape")
+    expect(folder).to_have_count(0)
 
 
 def test_files_that_differ_are_replaced_only_when_asked(page: Page, served: Here) -> None:

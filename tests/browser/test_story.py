@@ -98,13 +98,14 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_p
     expect(head(page)).to_contain_text("differs for a reason")
 
     # The plate on disk.
-    page.get_by_role("link", name="Media").click()
-    folder = page.get_by_role("region", name="Folder")
+    page.get_by_role("link", name="Elements").click()
+    page.get_by_role("button", name="Folders").click()
+    folder = page.get_by_role("complementary", name="Folders")
     for name in ("shots", "FRO_0030"):
         folder.get_by_role("button", name=name).click()
     expect(folder).to_contain_text("4 frames short at the tail")
-    folder.get_by_role("button", name="Link as the plate").click()
-    expect(page.get_by_role("region", name="Linked to this shot")).to_contain_text("by timecode")
+    folder.get_by_role("button", name="Link as").click()
+    expect(page.get_by_role("region", name="Selected element")).to_contain_text("by timecode")
     page.get_by_role("link", name="Sheet", exact=True).click()
     expect(row(page, "work_range")).to_contain_text("1105–1108 missing")
     expect(page.get_by_role("slider", name="Frame rule")).to_contain_text("4 missing")

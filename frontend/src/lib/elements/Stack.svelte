@@ -35,6 +35,13 @@
 	let height = $state(500);
 	let drag = $state<{ id: number; y: number; by: number } | null>(null);
 
+	/** The sheet that has the focus: moved, it is taken out of the page and put in again. */
+	let focused: number | null = null;
+	$effect(() => {
+		if (ids.length && focused !== null && document.activeElement === document.body)
+			document.getElementById(`sheet-${focused}`)?.focus();
+	});
+
 	const first = $derived(elements.find((each) => each.picture)?.picture);
 	const shape = $derived(
 		first ? (first.canvas.width * first.width) / (first.canvas.height * first.height) : 16 / 9
@@ -129,6 +136,8 @@
 				onpointerup={drop}
 				onpointercancel={() => (drag = null)}
 				onkeydown={(event) => onkeydown(event, at)}
+				onfocusin={() => (focused = each.id)}
+				onfocusout={(event) => event.relatedTarget && (focused = null)}
 			>
 				<div class="lying" style:transform="skewY(-{TILT}deg)">
 					{#if each.picture}

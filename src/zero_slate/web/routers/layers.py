@@ -53,7 +53,10 @@ async def get_layers(
     if page is None:
         making = slate.layers.begin(asked)
         seen = await awaited(request, making, making.cancel)
-        page = await run_in_threadpool(slate.layers.keep, asked, seen or ())
+        if seen is None:
+            # Nobody waits for it any more, and what wasn't made isn't kept.
+            return Response(status_code=204)
+        page = await run_in_threadpool(slate.layers.keep, asked, seen)
     return page
 
 
