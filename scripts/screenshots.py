@@ -67,10 +67,39 @@ def hand_off(page: Page) -> None:
     page.get_by_role("option", name="handoff").click()
 
 
-def all_read(page: Page) -> None:
-    """Wait until every header of the folder is read."""
-    page.get_by_role("region", name="Folder").get_by_text("linked to this shot").first.wait_for()
-    page.get_by_text("Reading every header").wait_for(state="hidden")
+def lantern(code: str) -> Steps:
+    """Go to the elements of a shot of the third production."""
+
+    def go(page: Page) -> None:
+        page.get_by_role("link", name="The Salt Lantern Short film").click()
+        page.get_by_role("row").filter(has_text=code).get_by_role("link").first.click()
+        page.get_by_role("link", name="Elements").click()
+
+    return go
+
+
+def layers_seen(page: Page) -> None:
+    """Wait until every picture, layer and the sound are there."""
+    page.get_by_text("looked at on 1 of 2 frames").wait_for()
+    page.get_by_text("1 layer more: glow.").wait_for()
+    page.locator("path.wave").wait_for()
+    page.wait_for_timeout(1500)
+
+
+def on_disk(page: Page) -> None:
+    """Look through the third production's folder, and find what moved."""
+    page.get_by_role("link", name="The Salt Lantern Short film").click()
+    page.get_by_role("link", name="On disk").click()
+    panel = page.get_by_role("region", name="Folder of this production")
+    panel.get_by_label("Volume").click()
+    page.get_by_role("option", name="lantern").click()
+    panel.get_by_role("button", name="Look through lantern").click()
+    page.locator("[data-tally]").wait_for()
+    gone = page.get_by_role("region", name="Files that are gone")
+    gone.get_by_label("Volume").click()
+    page.get_by_role("option", name="lantern").click()
+    gone.get_by_role("button", name="Look below lantern").click()
+    page.locator("[data-root]").wait_for()
 
 
 def recut(page: Page) -> None:
@@ -154,12 +183,12 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("formats", "paper", then(shot("FRO_0030"), formats)),
         ("change", "paper", then(shot("RIV_0020"), change_canvas)),
         ("house", "paper", then(shot("FRO_0020"), house)),
-        ("media", "paper", then(shot("GRA_0030", "Media"), all_read)),
+        ("elements", "paper", then(lantern("LAN_0010"), layers_seen)),
+        ("on-disk", "paper", on_disk),
         ("recut", "paper", then(cut, recut)),
         ("time", "paper", then(shot("FRO_0030", "Time"), change_rate)),
         ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
         ("speed", "dim", then(shot("FRO_0030"), speed)),
-        ("rates", "paper", then(shot("RIV_0020", "Media"), all_read)),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
         ("keys", "paper", lambda page: page.keyboard.press("k")),
         # Last, since it changes shots.

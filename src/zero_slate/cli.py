@@ -91,6 +91,24 @@ def demo(
     _serve(make_demo(read_config(), reset=reset, tell=typer.echo), verbose, workers)
 
 
+@app.command("demo-render")
+def demo_render(
+    every: Annotated[float, typer.Option(help="Seconds from one frame to the next.")] = 2.0,
+) -> None:
+    """Go on writing the demo's render that is still growing, as a farm would; Ctrl+C stops it."""
+    from zero_slate.demo.growing import go_on
+    from zero_slate.demo.second_act import growing_render
+
+    config = read_config()
+    try:
+        folder, name, last = growing_render(config.home / "volumes")
+        written = go_on(folder, name, last, max(0.0, every), typer.echo)
+    except FileNotFoundError as missing:
+        typer.echo(f"zero-slate: {missing}", err=True)
+        raise typer.Exit(2) from missing
+    typer.echo(f"{written} frames written: it is whole.")
+
+
 @app.command()
 def check(
     paths: Annotated[list[Path], typer.Argument(help="Folders, or single files.")],

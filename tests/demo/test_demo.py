@@ -11,7 +11,9 @@ from zero_slate.core.checks.finding import State
 from zero_slate.core.media.header import MediaKind
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.demo import make
+from zero_slate.demo.growing import go_on
 from zero_slate.demo.make import make_demo
+from zero_slate.demo.second_act import growing_render
 from zero_slate.demo.story import ORCHARD, STORIES
 from zero_slate.files.media.folders import find
 from zero_slate.web.slate import Slate
@@ -124,3 +126,31 @@ def test_serving_the_home_again_finds_its_volumes(
 ) -> None:
     monkeypatch.setenv("ZERO_SLATE_HOME", str(made.home))
     assert Config().volumes == made.volumes
+
+
+def test_the_render_that_is_growing_goes_on_until_it_is_whole(
+    made: Config, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    folder, name, last = growing_render(made.home / "volumes")
+    told: list[str] = []
+    assert go_on(folder, name, last, 0, told.append) == 52
+    assert told[-1] == f"{name}.1112.exr"
+    assert go_on(folder, name, last, 0, told.append) == 0
+    (found,) = find(sorted(path.name for path in folder.iterdir()), folder)
+    assert found.read().count == 112
+    with pytest.raises(FileNotFoundError, match="make the demo first"):
+        go_on(folder, "other", last, 0, told.append)
+
+
+def test_the_second_act_is_linked_as_somebody_did_in_a_hurry(made: Config) -> None:
+    slate = Slate(made)
+    *_, lantern = slate.desk.page().productions
+    shots = {line.code: line.shot_id for line in slate.cut_pages.page(lantern.id).lines}
+    flares = shots["LAN_0010"]
+    assert flares is not None
+    assert [each.name for each in slate.elements.linked(flares)] == [
+        "ground", "plate", "keeper", "flare"]  # fmt: skip
+    assert len(slate.sounds.linked(flares)) == 1
+    assert len(slate.relinking.gone(lantern.id)) == 2
+    assert [each.label for each in slate.relinking.newer(lantern.id)] == ["v002"]
+    slate.close()

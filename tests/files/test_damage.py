@@ -98,13 +98,13 @@ def test_whatever_a_library_raises_is_that_files_finding(
     real = pictures._read
 
     def stumbles(path: str, completeness: Completeness, mode: int | None) -> object:
-        if "0002" in path:
+        if "0001" in path:
             raise UnicodeDecodeError("utf-8", b"\xff", 0, 1, "invalid start byte")
         return real(path, completeness, mode)
 
     monkeypatch.setattr(pictures, "_read", stumbles)
     (broken,) = found.read().broken
-    assert (broken.frame, "UnicodeDecodeError" in broken.why) == (2, True)
+    assert (broken.frame, "UnicodeDecodeError" in broken.why) == (1, True)
     write_movie(tmp_path / "a.mov")
     monkeypatch.setattr(movies, "_read", lambda *_: None.width)  # type: ignore[attr-defined]
     with pytest.raises(UnreadableMovie, match=r"can't be told \(AttributeError\)"):
@@ -158,3 +158,18 @@ def test_whatever_is_broken_in_a_sequence_the_rest_is_read(tmp_path: Path, seed:
     assert {each.frame for each in media.broken} == broken
     assert media.present == runs(set(range(1, 41)) - gone)
     assert (media.odd, media.jumps) == ((), ())
+
+
+def test_a_header_like_the_last_is_not_believed_where_anything_differs(tmp_path: Path) -> None:
+    files = write_sequence(tmp_path, "a", range(1, 7), size=(320, 180))
+    odd = write_sequence(tmp_path / "odd", "a", range(3, 4), size=(320, 182))[0]
+    files[2].write_bytes(odd.read_bytes())
+    content = files[4].read_bytes()
+    files[4].write_bytes(content[:-40])
+    (found,) = find([file.name for file in files], tmp_path)
+    media = found.read()
+    assert [(each.frame, each.what) for each in media.odd] == [(3, "size")]
+    assert [each.frame for each in media.broken] == [5]
+    # The odd one's timecode doesn't run on from the others'.
+    assert media.header.timecode == "04:31:09:01"
+    assert media.jumps == (3, 4)

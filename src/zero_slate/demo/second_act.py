@@ -14,7 +14,7 @@ from zero_slate.demo.files import Stretch, write_exr, write_picture
 from zero_slate.demo.growing import write_begun
 from zero_slate.demo.layered import write_flare
 from zero_slate.demo.sound import SAMPLE_RATE, write_bell
-from zero_slate.demo.story import Shot, Story
+from zero_slate.demo.story import LANTERN, Shot, Story
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.sounds import Sounds
 
@@ -63,6 +63,13 @@ def write_shot(story: Story, shot: Shot, volume: Path) -> None:
             _write_drawings(folder, f"{code}_crab_v001", shot, range(FIRST, FIRST + length))
         case "growing":
             write_begun(folder, f"{code}_mist_v001", shot.scene, rate, FIRST)
+
+
+def growing_render(volumes: Path) -> tuple[Path, str, int]:
+    """Return the folder and the name of the render that is still growing, and its last frame."""
+    shot = next(each for each in LANTERN.shots if each.plate == "growing")
+    folder = volumes / LANTERN.volume / "shots" / shot.code
+    return folder, f"{shot.code}_mist_v001", FIRST + shot.length + 2 * HANDLE - 1
 
 
 def _write_ground(file: Path, shot: Shot) -> None:

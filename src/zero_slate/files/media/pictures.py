@@ -1,5 +1,6 @@
 """Headers of picture files, through OpenImageIO."""
 
+import stat
 from collections import Counter
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
@@ -93,6 +94,7 @@ class _Raw(NamedTuple):
     views: Any
     tiles: tuple[int, int]
     orientation: int | None
+    is_exr: bool
 
 
 class UnreadablePicture(Refusal):
@@ -129,11 +131,22 @@ def read_sequence(
     read: dict[int, _Raw] = {}
     timecodes: dict[int, int | None] = {}
     broken: list[BrokenFrame] = []
+    last: _Raw | None = None
     for done, frame in enumerate(sorted(files), start=1):
         try:
             name_of, mode = files[frame], modes.get(files[frame]) if modes else None
-            raw, timecodes[frame] = _read(f"{root}/{name_of}", completeness, mode)
-            read[frame] = known.setdefault(raw, raw)
+            path = f"{root}/{name_of}"
+            same, timecode = False, None
+            if last is not None and mode is not None and stat.S_ISREG(mode):
+                same, timecode = completeness.as_before(path)
+            if not same:
+                raw, timecode = _read(path, completeness, mode)
+                last = known.setdefault(raw, raw) if raw.is_exr else None
+                read[frame] = known.setdefault(raw, raw)
+                completeness.keep_header(path, "openexr" if raw.is_exr else "")
+            elif last is not None:
+                read[frame] = last
+            timecodes[frame] = timecode
         except UnreadablePicture as refusal:
             broken.append(BrokenFrame(frame, str(refusal)))
         except FAILURES as error:
@@ -224,6 +237,7 @@ def _read(
             said("multiView") if kind == "openexr" else None,
             (spec.tile_width, spec.tile_height),
             None if kind == "openexr" else said("Orientation"),
+            kind == "openexr",
         ),
         timecode[0] if isinstance(timecode, tuple) and timecode else None,
     )

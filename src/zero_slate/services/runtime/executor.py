@@ -102,12 +102,16 @@ class ProcessWork:
         pool = _new_pool(1) if alone else self._ready()
         try:
             inner = pool.submit(work, *arguments)
-        except (BrokenProcessPool, RuntimeError) as error:
-            if self._closed or alone:
-                asked.set_exception(error)
-                return
+        except BrokenProcessPool:
+            # The one before it ended its process: it goes on in a new pool, or by itself.
             self._drop(pool)
-            self._begin(asked, work, arguments, alone=False)
+            if not alone and not self._closed:
+                self._begin(asked, work, arguments, alone=True)
+            else:
+                _settle(asked, WorkerDied("no process can be begun that reads it"))
+            return
+        except RuntimeError as error:
+            _settle(asked, error)
             return
         if not alone:
             asked.add_done_callback(lambda future: future.cancelled() and inner.cancel())

@@ -22,6 +22,15 @@ class Completeness:
     def __init__(self) -> None:
         self._exr = ExrTables()
 
+    def as_before(self, path: str) -> tuple[bool, int | None]:
+        """Return whether an EXR is whole and its header the one kept last, and its timecode."""
+        return self._exr.as_before(path)
+
+    def keep_header(self, path: str, kind: str) -> None:
+        """Keep the header of a file that is whole, for the next one. Raises OSError."""
+        if kind == "openexr":
+            self._exr.keep_header(path)
+
     def breaks_off(self, path: str, kind: str) -> str | None:
         """Return why a file isn't whole, or None where it is or can't be told.
 

@@ -25,6 +25,10 @@ _FIRST_READ = 1 << 16
 _LONGEST_HEADER = 1 << 26
 _OFFSET = struct.Struct("<Q")
 _MOST_CHUNKS = 1 << 22
+# The name, type and length of a timecode attribute, before its value of eight bytes.
+_TIMECODE = b"timeCode\0timecode\0\x08\0\0\0"
+# Where headers differ from file to file, they aren't held against the last any more.
+_MOST_MISSES = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +45,43 @@ class ExrTables:
 
     def __init__(self) -> None:
         self._table: tuple[int, tuple[_Part, ...], bool] | None = None
+        self._header = b""
+        self._timecode_at = -1
+        self._misses = 0
+
+    def as_before(self, path: str) -> tuple[bool, int | None]:
+        """Return whether a file is whole and has the last header kept, and its packed timecode.
+
+        Headers are the same where every byte is, those of the timecode's value apart.
+        """
+        if self._table is None or not self._header or self._misses > _MOST_MISSES:
+            return False, None
+        try:
+            file = os.open(path, os.O_RDONLY)
+        except OSError:
+            return False, None
+        try:
+            header = os.pread(file, len(self._header), 0)
+            at = self._timecode_at
+            masked = header if at < 0 else header[:at] + bytes(8) + header[at + 8 :]
+            size = os.lseek(file, 0, os.SEEK_END)
+            if masked != self._header or not _ends_as(file, size, *self._table):
+                self._misses += 1
+                return False, None
+            self._misses = 0
+            return True, None if at < 0 else int.from_bytes(header[at : at + 4], "little")
+        finally:
+            os.close(file)
+
+    def keep_header(self, path: str) -> None:
+        """Keep the header of a file that was found whole just now. Raises OSError."""
+        if self._table is None or self._misses > _MOST_MISSES:
+            return
+        with open(path, "rb") as file:
+            header = file.read(self._table[0])
+        found = header.find(_TIMECODE)
+        self._timecode_at = at = found + len(_TIMECODE) if found >= 0 else -1
+        self._header = header if at < 0 else header[:at] + bytes(8) + header[at + 8 :]
 
     def breaks_off(self, path: str) -> str | None:
         """Return why a file isn't whole, or None where it is. Raises OSError."""
