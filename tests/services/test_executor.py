@@ -2,6 +2,9 @@
 
 import os
 import signal
+import subprocess
+import sys
+import time
 from collections.abc import Iterator
 from concurrent.futures import Future
 from pathlib import Path
@@ -139,3 +142,35 @@ def test_an_installation_works_through_its_scheduler(cluster: str, config: Confi
         assert folder.is_dir()
     finally:
         slate.close()
+
+
+SERVER = """
+import os, time
+from zero_slate.services.runtime.executor import ProcessWork
+if __name__ == "__main__":
+    print(ProcessWork(1).submit(os.getpid).result(), flush=True)
+    time.sleep(60)
+"""
+
+
+def is_alive(number: int) -> bool:
+    return Path(f"/proc/{number}").exists()
+
+
+def test_workers_end_with_a_server_that_is_killed(tmp_path: Path) -> None:
+    (tmp_path / "server.py").write_text(SERVER)
+    with subprocess.Popen(
+        [sys.executable, str(tmp_path / "server.py")],
+        stdout=subprocess.PIPE,
+        stderr=subprocess.DEVNULL,
+    ) as server:
+        assert server.stdout is not None
+        worker = int(server.stdout.readline())
+        assert is_alive(worker)
+        server.kill()
+        server.wait()
+        for _ in range(500):
+            if not is_alive(worker):
+                break
+            time.sleep(0.02)
+        assert not is_alive(worker)

@@ -176,8 +176,17 @@ def _new_pool(places: int) -> ProcessPoolExecutor:
 
 
 def _give_way() -> None:
+    """Begin a worker: it gives way to all else, and ends with the server, however that ends."""
     with suppress(OSError):
         os.nice(NICENESS)
+    threading.Thread(target=_end_with_server, daemon=True).start()
+
+
+def _end_with_server() -> None:
+    server = multiprocessing.parent_process()
+    if server is not None:
+        server.join()
+    os._exit(0)
 
 
 class DaskWork:
