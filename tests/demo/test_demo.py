@@ -152,5 +152,5 @@ def test_the_second_act_is_linked_as_somebody_did_in_a_hurry(made: Config) -> No
         "ground", "plate", "keeper", "flare"]  # fmt: skip
     assert len(slate.sounds.linked(flares)) == 1
     assert len(slate.relinking.gone(lantern.id)) == 2
-    assert [each.label for each in slate.relinking.newer(lantern.id)] == ["v002"]
+    assert [each.label for each in slate.newer.newer(lantern.id)] == ["v002"]
     slate.close()

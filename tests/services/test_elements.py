@@ -404,10 +404,10 @@ def test_a_newer_version_is_compared_and_taken(
     flare(media, "FRO_0030_flare_v002", more=True)
     element = link(slate, shot, "FRO_0030_flare_v001.####.exr", Role.RENDER)
     slate.elements.change(shot, element, {"name": "flare"})
-    (newer,) = slate.relinking.newer(production)
+    (newer,) = slate.newer.newer(production)
     assert (newer.label, newer.newest) == ("v002", "FRO_0030_flare_v002.####.exr")
-    assert slate.relinking.newer_of_shot(shot) == (newer,)
-    compared = slate.relinking.compare(shot, element)
+    assert slate.newer.newer_of_shot(shot) == (newer,)
+    compared = slate.newer.compare(shot, element)
     assert compared.differences == (
         "1 layer more: glow.",
         "The values of frame 1041 are the same in every layer of both.",
@@ -415,9 +415,9 @@ def test_a_newer_version_is_compared_and_taken(
     place = NewPlace(element, newer.volume, newer.folder, newer.newest)
     assert slate.relinking.take(production, [place]) == ()
     assert names(slate, shot) == ["flare"]
-    assert slate.relinking.newer(production) == ()
+    assert slate.newer.newer(production) == ()
     with pytest.raises(NotFound, match="no newer version"):
-        slate.relinking.compare(shot, element)
+        slate.newer.compare(shot, element)
 
 
 def test_versions_in_folders_are_seen(
@@ -426,7 +426,7 @@ def test_versions_in_folders_are_seen(
     for version in ("v001", "v003"):
         write_sequence(media / "renders" / version, f"FRO_0030_{version}", range(1001, 1003))
     link(slate, shot, "FRO_0030_v001.####.exr", Role.RENDER, "renders/v001")
-    (newer,) = slate.relinking.newer(production)
+    (newer,) = slate.newer.newer(production)
     assert (newer.folder, newer.newest) == ("renders/v003", "FRO_0030_v003.####.exr")
 
 

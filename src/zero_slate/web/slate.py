@@ -23,6 +23,7 @@ from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.layers import Layers
+from zero_slate.services.media.newer import NewerVersions
 from zero_slate.services.media.offers import Offers
 from zero_slate.services.media.passes import Passes
 from zero_slate.services.media.pictures import Pictures
@@ -75,7 +76,8 @@ class Slate:
         self.stacks = Stacks(self.elements, self.sounds)
         self.offers = Offers(self.volumes, self.elements, self.jobs)
         self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)
-        self.relinking = Relinking(self.elements, self.work, self.jobs)
+        self.relinking = Relinking(self.elements, self.jobs)
+        self.newer = NewerVersions(self.workspace, self.volumes, self.work)
         self.layers = Layers(self.pictures, self.jobs)
         self.views = Views(self.pictures, self.jobs)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)

@@ -9,7 +9,7 @@
 	import RuleBand from '$lib/frame-rule/RuleBand.svelte';
 	import RuleScales from '$lib/frame-rule/RuleScales.svelte';
 	import SoundBand from './SoundBand.svelte';
-	import { RuleView } from '$lib/frame-rule/view.svelte';
+	import { RuleView, viewKeys } from '$lib/frame-rule/view.svelte';
 
 	let {
 		shot,
@@ -91,12 +91,7 @@
 			ArrowRight: () => to(at + step),
 			Home: () => runs.length && to(Math.min(...runs.map((run) => run.first))),
 			End: () => runs.length && to(Math.max(...runs.map((run) => run.last))),
-			'+': () => view.zoom(0.5, at),
-			'=': () => view.zoom(0.5, at),
-			'-': () => view.zoom(2, at),
-			'0': () => view.all(),
-			'[': () => view.move(view.first - view.length / 4),
-			']': () => view.move(view.first + view.length / 4)
+			...viewKeys(view, at)
 		};
 		const act = acts[event.key];
 		if (!act) return;

@@ -12,7 +12,7 @@
 	import RuleHead from './RuleHead.svelte';
 	import RuleMarks from './RuleMarks.svelte';
 	import RuleScales from './RuleScales.svelte';
-	import { RuleView } from './view.svelte';
+	import { RuleView, viewKeys } from './view.svelte';
 
 	let {
 		rule,
@@ -131,12 +131,7 @@
 			l: () => set('last'),
 			i: () => onmark(frame),
 			z: () => ends?.[0] && view.fit(ends[0].first, ends.at(-1)?.last ?? ends[0].last),
-			'+': () => view.zoom(0.5, frame),
-			'=': () => view.zoom(0.5, frame),
-			'-': () => view.zoom(2, frame),
-			'0': () => view.all(),
-			'[': () => view.move(view.first - view.length / 4),
-			']': () => view.move(view.first + view.length / 4)
+			...viewKeys(view, frame)
 		};
 		const act = acts[event.key];
 		if (!act) return;

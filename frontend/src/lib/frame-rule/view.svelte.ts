@@ -99,3 +99,15 @@ export class RuleView {
 		});
 	}
 }
+
+/** The keys that zoom and pan a view, about a frame. */
+export function viewKeys(view: RuleView, about: number): Record<string, () => void> {
+	return {
+		'+': () => view.zoom(0.5, about),
+		'=': () => view.zoom(0.5, about),
+		'-': () => view.zoom(2, about),
+		'0': () => view.all(),
+		'[': () => view.move(view.first - view.length / 4),
+		']': () => view.move(view.first + view.length / 4)
+	};
+}

@@ -3,14 +3,8 @@
 from fastapi import APIRouter
 from pydantic import Field
 
-from zero_slate.services.media.relinking import (
-    GoneElement,
-    MovedPage,
-    NewerVersion,
-    NewPlace,
-    NotTaken,
-    VersionComparison,
-)
+from zero_slate.services.media.newer import NewerVersion, VersionComparison
+from zero_slate.services.media.relinking import GoneElement, MovedPage, NewPlace, NotTaken
 from zero_slate.services.runtime.jobs import Job
 from zero_slate.web.job_events import JobState
 from zero_slate.web.job_routes import add_job_routes
@@ -89,16 +83,16 @@ def relink_elements(slate: TheSlate, production_id: int, body: ElementPlaces) ->
 @router.get(f"{_PRODUCTION}/newer", responses=problems(404))
 def list_newer(slate: TheSlate, production_id: int) -> list[NewerVersion]:
     """Return the newest version of each element of a production that isn't linked yet."""
-    return list(slate.relinking.newer(production_id))
+    return list(slate.newer.newer(production_id))
 
 
 @router.get("/shots/{shot_id}/newer", responses=problems(404))
 def list_newer_of_shot(slate: TheSlate, shot_id: int) -> list[NewerVersion]:
     """Return the newest version of each element of a shot that isn't linked yet."""
-    return list(slate.relinking.newer_of_shot(shot_id))
+    return list(slate.newer.newer_of_shot(shot_id))
 
 
 @router.get("/shots/{shot_id}/elements/{element_id}/newer", responses=problems(404, 422, 503))
 def compare_newer(slate: TheSlate, shot_id: int, element_id: int) -> VersionComparison:
     """Say what the newest version of an element differs in."""
-    return slate.relinking.compare(shot_id, element_id)
+    return slate.newer.compare(shot_id, element_id)

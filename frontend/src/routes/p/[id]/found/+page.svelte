@@ -8,6 +8,7 @@
 	import { foundQuery, newerOfAllQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
 	import Moved from '$lib/elements/Moved.svelte';
+	import { takeNewest } from '$lib/elements/newest';
 	import Busy from '$lib/shell/Busy.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
@@ -92,21 +93,10 @@
 
 	async function takeNewer(): Promise<void> {
 		wrong = done = '';
-		const places = (newer.data ?? []).map((each) => ({
-			element: each.element,
-			volume: each.volume,
-			folder: each.folder,
-			name: each.newest
-		}));
+		const every = newer.data ?? [];
 		try {
-			const left = await take(
-				api.POST('/api/v1/productions/{production_id}/relink', {
-					params: { path: { production_id: id } },
-					body: { places }
-				})
-			);
-			wrong = left.map((each) => `${each.name}: ${each.why}`).join(' ');
-			done = `${counted(places.length - left.length, 'newer version')} taken.`;
+			await takeNewest(id, every);
+			done = `${counted(every.length, 'newer version')} taken.`;
 		} catch (error) {
 			wrong = words(error);
 		}

@@ -5,6 +5,7 @@
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { again, growingQuery, newerQuery, stackQuery } from '$lib/api/queries';
 	import { onMount } from 'svelte';
+	import { takeNewest } from '$lib/elements/newest';
 	import Offers from '$lib/elements/Offers.svelte';
 	import Folders from '$lib/elements/Folders.svelte';
 	import Selected from '$lib/elements/Selected.svelte';
@@ -146,16 +147,7 @@
 				const every = all
 					? await take(api.GET('/api/v1/productions/{production_id}/newer', { params }))
 					: (newer.data ?? []).filter((each) => each.element === id);
-				const places = every.map((each) => ({
-					element: each.element,
-					volume: each.volume,
-					folder: each.folder,
-					name: each.newest
-				}));
-				const left = await take(
-					api.POST('/api/v1/productions/{production_id}/relink', { params, body: { places } })
-				);
-				if (left.length) throw new Error(left.map((each) => `${each.name}: ${each.why}`).join(' '));
+				await takeNewest(production_id, every);
 			})()
 		);
 	}
