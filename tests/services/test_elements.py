@@ -420,6 +420,20 @@ def test_a_newer_version_is_compared_and_taken(
         slate.newer.compare(shot, element)
 
 
+def test_two_versions_that_are_one_file_are_told(
+    slate: Slate, production: int, shot: int, media: Path
+) -> None:
+    folder = flare(media)
+    for file in sorted(folder.glob("*flare_v001*")):
+        (folder / file.name.replace("v001", "v002")).symlink_to(file)
+    element = link(slate, shot, "FRO_0030_flare_v001.####.exr", Role.RENDER)
+    (said,) = slate.newer.compare(shot, element).differences
+    assert said == (
+        "2 frames of both are one file: FRO_0030_flare_v002.####.exr is a link to "
+        "FRO_0030_flare_v001.####.exr, and no version of its own."
+    )
+
+
 def test_versions_in_folders_are_seen(
     slate: Slate, production: int, shot: int, media: Path
 ) -> None:

@@ -10,8 +10,8 @@ from zero_slate.core.canvas.raster import Raster
 from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.colour.read_as import read_as
 from zero_slate.core.media.eyes import EyeMeasure, Sure, compared_headers, compared_pixels
-from zero_slate.core.media.header import Media, MediaKind
-from zero_slate.core.media.small_picture import small_picture_frame
+from zero_slate.core.media.header import Media, MediaKind, Window
+from zero_slate.core.media.small_picture import Box, small_picture_frame
 from zero_slate.core.time.frames import FrameRange
 
 HD = Raster(1920, 1080)
@@ -32,6 +32,17 @@ def test_what_is_cut_off_lies_outside_but_not_all_of_it() -> None:
     far = small_picture_frame(fit(Raster(8000, 8000), HD, "pixel for pixel"), HD, 320)
     assert far.canvas.width == pytest.approx(1 / 1.5)
     assert far.picture.x < 0
+
+
+def test_overscan_and_crops_are_laid_on_the_canvas() -> None:
+    placed = fit(HD, HD)
+    crop = header(window=Window(480, 270, 960, 540))
+    frame = small_picture_frame(placed, HD, 320, crop)
+    assert frame.window == Box(0.25, 0.25, 0.5, 0.5)
+    over = header(window=Window(-96, -54, 2112, 1188))
+    frame = small_picture_frame(placed, HD, 320, over)
+    assert frame.window == Box(-0.05, -0.05, 1.1, 1.1)
+    assert small_picture_frame(placed, HD, 320, header()).window is None
 
 
 def test_pixels_of_another_shape_are_shown_as_seen() -> None:

@@ -58,6 +58,16 @@
 			style:height={per(1 / canvas.height)}
 		/>
 	{/if}
+	{#if frame.window}
+		<div
+			class="window absolute"
+			title="Its data window: where its pixels lie"
+			style:left={per((frame.window.x - canvas.x) / canvas.width)}
+			style:top={per((frame.window.y - canvas.y) / canvas.height)}
+			style:width={per(frame.window.width / canvas.width)}
+			style:height={per(frame.window.height / canvas.height)}
+		></div>
+	{/if}
 	<div class="edge absolute inset-0" class:red></div>
 </div>
 
@@ -71,6 +81,10 @@
 			var(--stock) 0 5px,
 			color-mix(in srgb, var(--red) 55%, var(--stock)) 5px 6px
 		);
+	}
+	.window {
+		border: 1px dashed var(--ink);
+		pointer-events: none;
 	}
 	.edge {
 		border: 1px solid var(--ink);

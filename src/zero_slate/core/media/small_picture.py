@@ -6,6 +6,7 @@ from fractions import Fraction
 from zero_slate.core.base.figures import round_half_up
 from zero_slate.core.canvas.fit import Placement
 from zero_slate.core.canvas.raster import Raster
+from zero_slate.core.media.header import Header
 
 # Of what is cut off, at most this share of the canvas is shown on each side.
 MOST_OUTSIDE = Fraction(1, 4)
@@ -42,10 +43,17 @@ class SmallPictureFrame:
     """Where the canvas lies in it."""
     picture: Box
     """Where the element's picture lies in it."""
+    window: Box | None = None
+    """Where its pixels lie, where that isn't the whole picture: its data window."""
 
 
-def small_picture_frame(placed: Placement, canvas: Raster, width: int) -> SmallPictureFrame:
-    """Lay out a small picture, so many pixels wide, of what is placed on a canvas."""
+def small_picture_frame(
+    placed: Placement, canvas: Raster, width: int, header: Header | None = None
+) -> SmallPictureFrame:
+    """Lay out a small picture, so many pixels wide, of what is placed on a canvas.
+
+    `header` is that of the files, for where their pixels lie in their format.
+    """
     left = min(Fraction(0), max(placed.x, -MOST_OUTSIDE * canvas.width))
     top = min(Fraction(0), max(placed.y, -MOST_OUTSIDE * canvas.height))
     right = max(
@@ -68,9 +76,20 @@ def small_picture_frame(placed: Placement, canvas: Raster, width: int) -> SmallP
         )
 
     zero = Fraction(0)
+    data = None
+    if header is not None and header.window is not None:
+        window, size = header.window, header.size
+        across_one, down_one = placed.width / size.width, placed.height / size.height
+        data = box(
+            placed.x + window.x * across_one,
+            placed.y + window.y * down_one,
+            window.width * across_one,
+            window.height * down_one,
+        )
     return SmallPictureFrame(
         width,
         min(height, 4 * WIDEST),
         box(zero, zero, Fraction(canvas.width), Fraction(canvas.height)),
         box(placed.x, placed.y, placed.width, placed.height),
+        data,
     )

@@ -51,7 +51,7 @@ def shot_face(context: ShotContext) -> Face | None:
 def picture_frame(context: ShotContext, element: Element, width: int) -> SmallPictureFrame:
     """Return how a small picture of an element is laid out."""
     placed = context.place_picture(element).placed
-    return small_picture_frame(placed, context.setup.raster, width)
+    return small_picture_frame(placed, context.setup.raster, width, element.media.header)
 
 
 def frame_at(context: ShotContext, share: float) -> int:

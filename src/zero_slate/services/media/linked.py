@@ -10,9 +10,10 @@ from zero_slate.core.media.header import Media
 from zero_slate.core.media.layers import Layer, layers_of, picture_layer
 from zero_slate.core.media.placement import placement_words
 from zero_slate.core.media.showing import hold_of, time_kind
-from zero_slate.core.media.small_picture import SmallPictureFrame, small_picture_frame
+from zero_slate.core.media.small_picture import SmallPictureFrame
 from zero_slate.core.presentation.header_table import HeaderLine, header_table
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.face import picture_frame
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.services.media.lines import (
     MediaLine,
@@ -117,7 +118,6 @@ def linked_element(
     """Return an element of a shot as it is shown."""
     context, setup = loaded.stored, loaded.content.setup
     shows = context.showing[element.id]
-    placed = context.place_picture(element).placed
     header = element.media.header
     looked_at = picture_layer(header, element.view)
     coloured = looked_at is not None and not looked_at.kind.is_data
@@ -147,7 +147,7 @@ def linked_element(
         element.view,
         element.view_of,
         placement_words(context.place_picture(element), setup.raster),
-        small_picture_frame(placed, setup.raster, STACK_WIDTH),
+        picture_frame(context, element, STACK_WIDTH),
         tuple(map(_found_layer, layers_of(header))),
         read.space if read else None,
         read.why if read else "",

@@ -1,9 +1,11 @@
 """Newer versions of an element's files on disk, and what they differ in."""
 
+import os
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import PurePosixPath
 
+from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.element import Role
 from zero_slate.core.media.header import Media
@@ -138,19 +140,19 @@ class NewerVersions:
             before, folder = elements.element_of(row).media, row.folder
         found = self.volumes.found(newest.volume, newest.folder, newest.newest)
         after: Media = self.work.submit(Found.read, found).result()
+        was = self.volumes.found(row.volume, folder, before.name)
+        if one := _one_file(was, found):
+            return VersionComparison(newest.newest, (one,), "")
         said = list(differences(before, after))
         problem = ""
         try:
-            said += self._values(row.volume, folder, before, found, after)
+            said += self._values(was, before, found, after)
         except FAILURES as error:
             problem = f"Values aren't compared: {error}"
         return VersionComparison(newest.newest, tuple(said), problem)
 
-    def _values(
-        self, volume: str, folder: str, before: Media, found: Found, after: Media
-    ) -> list[str]:
+    def _values(self, was: Found, before: Media, found: Found, after: Media) -> list[str]:
         """Say in which layers one frame's values differ, on a frame that both versions have."""
-        was = self.volumes.found(volume, folder, before.name)
         common = sorted(was.files.keys() & found.files.keys())
         if before.kind != after.kind or not common or not layers_of(after.header) or was.movie:
             return []
@@ -165,6 +167,19 @@ class NewerVersions:
             if words := _other_values(old[key], new[key]):
                 told.append(f"Layer {key} on frame {frame}: {words}.")
         return told or [f"The values of frame {frame} are the same in every layer of both."]
+
+
+def _one_file(was: Found, found: Found) -> str:
+    """Say that two versions are the same files under two names; empty where they aren't."""
+    common = was.files.keys() & found.files.keys()
+    same = sum(
+        os.path.samefile(was.folder / was.files[frame], found.folder / found.files[frame])
+        for frame in common
+    )
+    if not same:
+        return ""
+    which = "Both are one file" if same == 1 else f"{counted(same, 'frame')} of both are one file"
+    return f"{which}: {found.name} is a link to {was.name}, and no version of its own."
 
 
 def _other_values(old: SeenLayer, new: SeenLayer) -> str:
