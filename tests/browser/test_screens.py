@@ -63,7 +63,7 @@ def test_screens_are_reachable_and_readable(
     shot = page.url
     production = page.get_by_role("link", name="Cut 03").get_attribute("href") or ""
     addresses = [
-        *("/", production, f"{production}/recut", f"{production}/edit"),
+        *("/", production, f"{production}/recut", f"{production}/edit", f"{production}/found"),
         *(shot, f"{shot}/time?rate=12", f"{shot}/data", f"{shot}/elements", f"{shot}/handoff"),
     ]
     house = f"/house?shot={shot.rsplit('/', 1)[1]}"
@@ -107,7 +107,7 @@ def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:
     page.keyboard.press("p")
     expect(page.locator("html")).to_have_attribute("data-paper", "dim")
     for key, heading in (
-        ("m", "Linked to this shot"),
+        ("m", "Stack"),
         ("t", "Change the time of this shot"),
         ("q", "Renumber a data file"),
         ("h", "What is written"),

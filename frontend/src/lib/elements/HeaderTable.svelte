@@ -9,15 +9,14 @@
 	<h3 class="pb-1 font-semibold">Header</h3>
 	<dl>
 		{#each linked.header as line (line.name)}
-			<div class="border-t border-rule py-1" data-header={line.name}>
-				<div class="flex items-baseline justify-between gap-4">
-					<dt class="shrink-0 text-ink2">{line.name}</dt>
-					<dd class="num min-w-0 text-right break-words" class:text-red={line.differs}>
-						{line.value}
-					</dd>
-				</div>
-				{#if line.others}<p class="text-right text-xs">others: {line.others}</p>{/if}
-				{#if line.means}<p class="text-xs text-ink2">{line.means}</p>{/if}
+			<div
+				class="grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-4 border-t border-rule py-1"
+				data-header={line.name}
+			>
+				<dt class="text-ink2">{line.name}</dt>
+				<dd class="num text-right break-words" class:text-red={line.differs}>{line.value}</dd>
+				{#if line.others}<dd class="col-span-2 text-right text-xs">others: {line.others}</dd>{/if}
+				{#if line.means}<dd class="col-span-2 text-xs text-ink2">{line.means}</dd>{/if}
 			</div>
 		{/each}
 		{#if linked.read_as_why}
