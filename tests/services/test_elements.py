@@ -457,3 +457,16 @@ def test_files_that_vanish_between_listing_and_reading_are_told(
     assert gone.what == "can't be found any more"
     # What was read stays.
     assert slate.elements.linked(shot)[0].line.count == 104
+
+
+def test_what_is_done_to_no_shot_is_told(slate: Slate, production: int) -> None:
+    for work in (
+        lambda: slate.elements.order(999, []),
+        lambda: slate.elements.undo(999),
+        lambda: slate.elements.unlink(999, 1),
+        lambda: slate.views.swap(999, 1),
+        lambda: slate.offers.start(999),
+        lambda: slate.passes.start(999, "media", ""),
+    ):
+        with pytest.raises(NotFound):
+            work()

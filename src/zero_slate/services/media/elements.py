@@ -149,7 +149,8 @@ class Elements:
                         )
 
     def order(self, shot_id: int, ids: Sequence[int]) -> None:
-        """Lay a shot's elements over one another, from back to front. Raises Refusal."""
+        """Lay a shot's elements over one another, from back to front. Raises NotFound."""
+        self.shots.load(shot_id)
         with self.workspace.writing() as session:
             self._remember(session, shot_id, "Change the order")
             rows = {row.id: row for row in elements.element_rows(session, shot_id)}

@@ -162,13 +162,13 @@ def change_element(slate: TheSlate, shot_id: int, element_id: int, body: Element
     slate.elements.change(shot_id, element_id, body.told())
 
 
-@router.put("/shots/{shot_id}/elements/order", status_code=204, responses=problems(404, 422, 507))
+@router.put("/shots/{shot_id}/element-order", status_code=204, responses=problems(404, 422, 507))
 def order_elements(slate: TheSlate, shot_id: int, body: ElementOrder) -> None:
     """Lay a shot's elements over one another, from back to front."""
     slate.elements.order(shot_id, body.ids)
 
 
-@router.post("/shots/{shot_id}/elements/undo", status_code=204, responses=problems(404, 422, 507))
+@router.post("/shots/{shot_id}/element-undo", status_code=204, responses=problems(404, 422, 507))
 def undo_elements(slate: TheSlate, shot_id: int) -> None:
     """Take the last change of a shot's elements back."""
     slate.elements.undo(shot_id)

@@ -57,7 +57,7 @@ class ChosenFound(ApiModel):
 class ChosenItems(ApiModel):
     """What is to be linked, in one step."""
 
-    items: list[ChosenFound] = Field(max_length=10_000)
+    items: list[ChosenFound] = Field(max_length=2_000)
     """Each with its shot."""
 
 
@@ -89,7 +89,7 @@ def get_found(slate: TheSlate, production_id: int) -> FoundPage:
     return slate.passes.page(production_id)
 
 
-@router.post("/productions/{production_id}/found/link", responses=problems(404, 422, 507))
+@router.post("/productions/{production_id}/found/link", responses=problems(404, 413, 422, 507))
 def link_found(slate: TheSlate, production_id: int, body: ChosenItems) -> list[NotLinked]:
     """Link what is chosen of it, each to its shot; return what couldn't be."""
     chosen = [ChosenItem(each.id, each.shot_id, each.role) for each in body.items]

@@ -46,7 +46,7 @@ class ElementPlace(ApiModel):
 class ElementPlaces(ApiModel):
     """Where elements' files are to be taken from, in one step."""
 
-    places: list[ElementPlace] = Field(max_length=10_000)
+    places: list[ElementPlace] = Field(max_length=2_000)
     """Each with its element."""
 
 
@@ -73,7 +73,7 @@ add_job_routes(
 )
 
 
-@router.post(f"{_PRODUCTION}/relink", responses=problems(404, 422, 507))
+@router.post(f"{_PRODUCTION}/relink", responses=problems(404, 413, 422, 507))
 def relink_elements(slate: TheSlate, production_id: int, body: ElementPlaces) -> list[NotTaken]:
     """Take elements' files from elsewhere; all else of them stays. Returns what couldn't be."""
     places = [NewPlace(each.element, each.volume, each.folder, each.name) for each in body.places]

@@ -87,11 +87,11 @@
 
 	function undo(): void {
 		if (!stack.data?.undo) return;
-		void act(take(api.POST('/api/v1/shots/{shot_id}/elements/undo', { params: { path } })));
+		void act(take(api.POST('/api/v1/shots/{shot_id}/element-undo', { params: { path } })));
 	}
 
 	function order(ids: number[]): void {
-		const address = '/api/v1/shots/{shot_id}/elements/order';
+		const address = '/api/v1/shots/{shot_id}/element-order';
 		void act(take(api.PUT(address, { params: { path }, body: { ids } })));
 	}
 
