@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
 from zero_slate.core.colour.config_names import ColourNames
 
@@ -55,7 +56,7 @@ def read_as(
     `float`, `8-bit`, …) hold linear light; otherwise light of floating samples is taken to be in
     the working space, and whole numbers to be display codes (sRGB, or BT.709 where it says so).
     """
-    known = {_SIGNS.sub("", name.lower()): name for name in names.spaces}
+    known = _plainly(names.spaces)
     if tag and (space := _found(tag, known)):
         return ReadAs(space, "its tag")
     floating = sample in ("half", "float", "double")
@@ -66,6 +67,16 @@ def read_as(
     if transfer and (space := _found(transfer, known)):
         return ReadAs(space, f"its transfer, {transfer}")
     return ReadAs(_found("sRGB", known), "no tag: display codes")
+
+
+@lru_cache(maxsize=16)
+def _plainly(spaces: frozenset[str]) -> dict[str, str]:
+    """Return a config's names by their letters and digits alone.
+
+    Of a space and an alias that read the same, the same one is taken in every process: pictures are
+    kept under it.
+    """
+    return {_SIGNS.sub("", name.lower()): name for name in sorted(spaces)}
 
 
 def _found(name: str, known: dict[str, str]) -> str | None:
