@@ -68,6 +68,21 @@ def sound_rows(session: Session, shot_id: int) -> list[ElementRow]:
     return list(session.scalars(rows.order_by(*ORDER)))
 
 
+def all_rows(session: Session, shot_id: int) -> list[ElementRow]:
+    """Return the rows of one shot's elements, and of its sounds after them."""
+    return [*element_rows(session, shot_id), *sound_rows(session, shot_id)]
+
+
+def row_of_files(
+    rows: Iterable[ElementRow], volume: str, folder: str, name: str
+) -> ElementRow | None:
+    """Return the row that files are linked by; None where they aren't."""
+    for row in rows:
+        if (row.volume, row.folder) == (volume, folder) and file_name(row) == name:
+            return row
+    return None
+
+
 def sound_of(row: ElementRow) -> SoundElement:
     """Return the sound that a row holds. Raises Unreadable."""
 

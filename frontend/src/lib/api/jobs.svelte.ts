@@ -7,6 +7,14 @@ interface JobState {
 	message: string;
 }
 
+/** What is known of work whose events each tell what came of it since the last one. */
+export function withResults<R, S extends { first: number; results: R[] }>(
+	known: S | null,
+	told: S
+): S {
+	return { ...told, results: [...(known?.results ?? []).slice(0, told.first), ...told.results] };
+}
+
 /**
  * A piece of work that the server tells of as it goes on, by server-sent events.
  *

@@ -1,6 +1,7 @@
 <!-- How an element is named, laid, placed and used; each field says what it becomes. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import { PICTURE_ROLES } from './roles';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 
 	let {
@@ -11,15 +12,6 @@
 		onchange: (values: Schema<'ElementValues'>) => void;
 	} = $props();
 
-	const ROLES = [
-		'background',
-		'plate',
-		'artwork',
-		'render',
-		'matte',
-		'data pass',
-		'reference'
-	] as const;
 	const ALIGNS = {
 		timecode: 'by timecode',
 		number: 'by file number',
@@ -92,7 +84,7 @@
 		<Choice
 			label="What {linked.name} is to the shot"
 			value={linked.role}
-			options={ROLES}
+			options={PICTURE_ROLES}
 			onchoose={(role) => onchange({ role: role as Schema<'Role'> })}
 		/>
 	</div>

@@ -1,7 +1,7 @@
 <!-- What a folder holds, every header read, each to be linked to the shot. -->
 <script lang="ts">
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { FollowedJob } from '$lib/api/jobs.svelte';
+	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
 	import Busy from '$lib/shell/Busy.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 	import { counted, workWords } from '$lib/words';
@@ -27,11 +27,7 @@
 
 	const reading = new FollowedJob<Schema<'MediaJob'>>(
 		`/shots/${openShotId()}/media-jobs`,
-		(known, told) => ({
-			...told,
-			// An event tells what was found since the last one.
-			results: [...(known?.results ?? []).slice(0, told.first), ...told.results]
-		})
+		withResults
 	);
 
 	/** Read what a folder holds, and follow how far it is. */

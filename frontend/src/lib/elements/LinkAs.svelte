@@ -1,22 +1,13 @@
 <!-- Linking files to the shot: as its plate, or as what is chosen. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import { PICTURE_ROLES } from './roles';
 	import Choice from '$lib/ui/choice/Choice.svelte';
-
-	const PICTURES: readonly Schema<'Role'>[] = [
-		'plate',
-		'background',
-		'artwork',
-		'render',
-		'matte',
-		'data pass',
-		'reference'
-	];
 
 	let {
 		name,
 		role = 'plate',
-		roles = PICTURES,
+		roles = PICTURE_ROLES,
 		onlink
 	}: {
 		name: string;

@@ -18,7 +18,7 @@ from zero_slate.core.media.showing import TimeKind, time_kind
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.cadence import Fitted, RateUse
-from zero_slate.core.time.frames import FrameRange, total
+from zero_slate.core.time.frames import FrameRange, ranges_words, total
 
 # What a finding about a setting's value in files is called.
 MEDIA_CODES = {
@@ -69,12 +69,12 @@ def missing(context: ShotContext, element: Element) -> Iterator[Finding]:
         if found and kind is not TimeKind.SPARSE:
             short = f"{counted(total(found), 'frame')} short at the {where}"
             yield _missing(
-                where, element, f"On disk {short}: {_ranges(found)} missing.", short, found
+                where, element, f"On disk {short}: {ranges_words(found)} missing.", short, found
             )
     if middle and kind is not TimeKind.SPARSE:
         gone = f"{counted(total(middle), 'frame')} missing in the middle"
         hold = ElementChange("Hold the frame before each gap", {"between": str(Filling.HELD)})
-        said = f"On disk {gone}: {_ranges(middle)}."
+        said = f"On disk {gone}: {ranges_words(middle)}."
         torn = _missing("middle", element, said, gone, middle)
         yield torn if plate else replace(torn, element_change=hold)
 
@@ -102,13 +102,7 @@ def _retimed(context: ShotContext, element: Element) -> Iterator[Finding]:
 
 
 def _files(element: Element) -> str:
-    return _ranges(element.media.present)
-
-
-def _ranges(found: tuple[FrameRange, ...] | list[FrameRange]) -> str:
-    shown = [run.short for run in found[:3]]
-    more = len(found) - 3
-    return ", ".join(shown) + (f" and {more} more" if more > 0 else "")
+    return ranges_words(element.media.present)
 
 
 def _missing(

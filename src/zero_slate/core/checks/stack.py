@@ -7,7 +7,7 @@ from zero_slate.core.checks.finding import ElementChange, Finding, Sentence, Sev
 from zero_slate.core.media.element import Element, Filling
 from zero_slate.core.media.showing import Shows, TimeKind, time_kind
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.time.frames import FrameRange, runs
+from zero_slate.core.time.frames import FrameRange, gaps
 
 
 def held_too_long(context: ShotContext, element: Element) -> Iterator[Finding]:
@@ -76,9 +76,10 @@ def uncovered(context: ShotContext) -> tuple[FrameRange, ...]:
     """Return the frames of the work range at which no element that is used shows anything."""
     work = context.setup.work_range
     used = [each for each in context.elements if each.on and each.view_of is None]
-    empty = set(range(work.first, work.last + 1)) if used else set()
-    for element in used:
-        for stretch in context.showing[element.id].stretches(work):
-            if stretch.shows is not Shows.NOTHING:
-                empty.difference_update(range(stretch.frames.first, stretch.frames.last + 1))
-    return runs(empty)
+    shown = [
+        stretch.frames
+        for element in used
+        for stretch in context.showing[element.id].stretches(work)
+        if stretch.shows is not Shows.NOTHING
+    ]
+    return gaps(work, shown) if used else ()

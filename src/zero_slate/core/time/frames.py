@@ -1,6 +1,6 @@
 """Frame ranges, handles and counts. Ranges are inclusive at both ends."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import ClassVar, Self
@@ -173,6 +173,13 @@ def runs(frames: Iterable[int]) -> tuple[FrameRange, ...]:
     if first is not None and last is not None:
         found.append(FrameRange(first, last))
     return tuple(found)
+
+
+def ranges_words(found: Sequence[FrameRange]) -> str:
+    """Write ranges in a list, the first three of many: `1001–1004, 1010 and 2 more`."""
+    shown = [run.short for run in found[:3]]
+    more = len(found) - 3
+    return ", ".join(shown) + (f" and {more} more" if more > 0 else "")
 
 
 def gaps(wanted: FrameRange, present: Iterable[FrameRange]) -> tuple[FrameRange, ...]:

@@ -17,9 +17,10 @@ from zero_slate.core.time.cadence import usual_use
 from zero_slate.core.time.frames import require_frame
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.services.media.linked import LinkedElement, linked_element, unreadable_element
+from zero_slate.services.media.rows import remember, row_named
 from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.volumes import Volumes
-from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
 from zero_slate.store import element_steps, elements
@@ -74,9 +75,9 @@ class Elements:
         media = self.volumes.read(volume, path, name, known)
         folder = path.strip("/")
         with self.workspace.writing() as session:
-            self._remember(session, shot_id, f"Link {name}")
+            remember(self.workspace, session, shot_id, f"Link {name}")
             rows = elements.element_rows(session, shot_id)
-            same = _row_of(rows, volume, folder, name)
+            same = elements.row_of_files(rows, volume, folder, name)
             plate = next((each for each in rows if each.role == Role.PLATE), None)
             row = same or (plate if role is Role.PLATE else None)
             if role is Role.PLATE and plate is not None and plate is not row:
@@ -103,7 +104,7 @@ class Elements:
         They are read again where they aren't the same. Raises NotFound and Refusal.
         """
         with self.workspace.reading() as session:
-            row = _row(session, shot_id, element_id)
+            row = row_named(session, shot_id, element_id)
             sound = row.role == Role.SOUND
             known = None if sound else elements.element_of(row).media
         if sound:
@@ -113,8 +114,8 @@ class Elements:
             volume, path, name, known if known and known.name == name else None
         )
         with self.workspace.writing() as session:
-            self._remember(session, shot_id, f"Take {name}")
-            row = _row(session, shot_id, element_id)
+            remember(self.workspace, session, shot_id, f"Take {name}")
+            row = row_named(session, shot_id, element_id)
             row.volume, row.folder = volume, path.strip("/")
             row.media = written(elements.MEDIA, media)
             row.who, row.at = self.workspace.who, self.workspace.now()
@@ -127,8 +128,8 @@ class Elements:
         """
         loaded = self.shots.load(shot_id)
         with self.workspace.writing() as session:
-            row = _row(session, shot_id, element_id)
-            self._remember(session, shot_id, _change_words(row, values))
+            row = row_named(session, shot_id, element_id)
+            remember(self.workspace, session, shot_id, _change_words(row, values))
             if row.role == Role.SOUND and (more := values.keys() - OF_SOUNDS):
                 raise Refusal(f"A sound has no {min(more)} to be changed.", part=min(more))
             if values.get("role") is Role.SOUND:
@@ -152,7 +153,7 @@ class Elements:
         """Lay a shot's elements over one another, from back to front. Raises NotFound."""
         self.shots.load(shot_id)
         with self.workspace.writing() as session:
-            self._remember(session, shot_id, "Change the order")
+            remember(self.workspace, session, shot_id, "Change the order")
             rows = {row.id: row for row in elements.element_rows(session, shot_id)}
             named = [each for each in dict.fromkeys(ids) if each in rows]
             # Those that came meanwhile stay in front, as they came.
@@ -162,8 +163,8 @@ class Elements:
     def unlink(self, shot_id: int, element_id: int) -> None:
         """Let go of an element; its files stay as they are. Raises NotFound."""
         with self.workspace.writing() as session:
-            row = _row(session, shot_id, element_id)
-            self._remember(session, shot_id, f"Unlink {_called(row)}")
+            row = row_named(session, shot_id, element_id)
+            remember(self.workspace, session, shot_id, f"Unlink {_called(row)}")
             for other in elements.element_rows(session, shot_id):
                 if other.view_of == element_id:
                     other.view_of = None
@@ -184,10 +185,6 @@ class Elements:
             step = element_steps.last_step(session, shot_id)
             return step.what if step else None
 
-    def _remember(self, session: Session, shot_id: int, what: str) -> None:
-        who, at = self.workspace.who, self.workspace.now()
-        element_steps.remember(session, shot_id, what, who, at)
-
     def changed(self, shot_id: int) -> tuple[ChangedFiles, ...]:
         """Return which of a shot's files were changed, or are gone, since they were read.
 
@@ -195,10 +192,9 @@ class Elements:
         """
         self.shots.load(shot_id)
         with self.workspace.reading() as session:
-            rows = elements.element_rows(session, shot_id)
-            sounds = elements.sound_rows(session, shot_id)
+            rows = elements.all_rows(session, shot_id)
         told = []
-        for row in [*rows, *sounds]:
+        for row in rows:
             with suppress(Unreadable):
                 media = _files_of(row)
                 what = self._became(row, media)
@@ -229,7 +225,7 @@ class Elements:
         left = []
         for each in self.changed(shot_id):
             with self.workspace.reading() as session:
-                row = _row(session, shot_id, each.id)
+                row = row_named(session, shot_id, each.id)
             where = row.volume, row.folder, each.name
             try:
                 if row.role != Role.SOUND:
@@ -254,13 +250,6 @@ class Elements:
             return unreadable_element(row, loaded, f"{error} Read it again, or unlink it.")
 
 
-def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
-    row = session.get(ElementRow, element_id)
-    if row is None or row.shot_id != shot_id:
-        raise NotFound(f"This shot has no element numbered {element_id}.")
-    return row
-
-
 def _called(row: ElementRow) -> str:
     return row.name or elements.file_name(row) or f"element {row.id}"
 
@@ -271,14 +260,6 @@ def _change_words(row: ElementRow, values: Mapping[str, Any]) -> str:
         return f"Turn {_called(row)} {'on' if values['on'] else 'off'}"
     what = ", ".join(key.replace("_", " ") for key in values)
     return f"Change {what} of {_called(row)}"
-
-
-def _row_of(rows: Sequence[ElementRow], volume: str, folder: str, name: str) -> ElementRow | None:
-    """Return the row of files that are linked already."""
-    for row in rows:
-        if (row.volume, row.folder) == (volume, folder) and elements.file_name(row) == name:
-            return row
-    return None
 
 
 def _make_room(rows: Sequence[ElementRow], role: Role) -> int:

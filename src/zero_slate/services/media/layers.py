@@ -1,6 +1,5 @@
 """The layers of an element, laid out: a picture of each, and what its pixels come to."""
 
-import os
 from collections.abc import Iterable, Mapping
 from concurrent.futures import Future
 from dataclasses import dataclass, replace
@@ -27,6 +26,7 @@ from zero_slate.services.media.pictures import (
     NoPicture,
     Pictures,
     element_named,
+    key_of,
     layer_named,
 )
 from zero_slate.services.runtime.executor import each_of
@@ -112,7 +112,7 @@ class LookedAt:
     """What all frames of an element come to: its layers, and the frames each was seen on."""
 
     frames: int
-    seen: Mapping[str, tuple[int, tuple[ChannelStatistics, ...]]]
+    seen: Mapping[str, tuple[ChannelStatistics, ...]]
     missing: Mapping[str, tuple[int, ...]]
     unread: int
 
@@ -158,12 +158,7 @@ class Layers:
             loaded.content.setup, element.media, layer_named(element, "")
         )
         request = LayerSheetRequest(str(path), number, movie, layers, WIDTH, through)
-        try:
-            stat = os.stat(path)
-        except OSError as error:
-            raise NoPicture(f"{path.name} isn't there any more, or may not be read.") from error
-        said = f"layers {stat.st_size} {stat.st_mtime_ns} {request!r}"
-        return AskedLayers(blake2b(said.encode(), digest_size=20).hexdigest(), element, request)
+        return AskedLayers(key_of(request.path, request), element, request)
 
     def kept(self, asked: AskedLayers) -> LayerPage | None:
         """Return a sheet that was laid out before, with what all frames come to, once known."""
@@ -268,7 +263,7 @@ def _of_movie(element: Element) -> Layer:
 
 def _gathered(frames: Mapping[int, tuple[SeenLayer, ...]], unread: int) -> LookedAt:
     keys = dict.fromkeys(each.layer.key for seen in frames.values() for each in seen)
-    seen: dict[str, tuple[int, tuple[ChannelStatistics, ...]]] = {}
+    seen: dict[str, tuple[ChannelStatistics, ...]] = {}
     missing: dict[str, tuple[int, ...]] = {}
     for key in keys:
         found = {
@@ -282,7 +277,7 @@ def _gathered(frames: Mapping[int, tuple[SeenLayer, ...]], unread: int) -> Looke
             missing[key] = absent
         if found:
             columns = zip(*found.values(), strict=False)
-            seen[key] = len(found), tuple(map(all_joined, columns))
+            seen[key] = tuple(map(all_joined, columns))
     return LookedAt(len(frames), seen, missing, unread)
 
 
@@ -293,9 +288,8 @@ def _with_every(page: LayerPage, every: LookedAt) -> LayerPage:
         absent = every.missing.get(line.key, ())
         told = replace(line, missing=_missing_words(absent)) if absent else line
         if line.key in every.seen:
-            _, statistics = every.seen[line.key]
             names = [channel.name for channel in line.channels]
-            told = replace(told, **_figures(line.kind, names, statistics))
+            told = replace(told, **_figures(line.kind, names, every.seen[line.key]))
         lines.append(told)
     known = {line.key for line in page.layers}
     for key in every.seen.keys() - known:
@@ -308,7 +302,7 @@ def _with_every(page: LayerPage, every: LookedAt) -> LayerPage:
 def _only_elsewhere(key: str, every: LookedAt) -> LayerLine:
     view, _, name = key.rpartition("/")
     absent = _missing_words(every.missing.get(key, ()))
-    figures = _figures("data", [], every.seen[key][1])
+    figures = _figures("data", [], every.seen[key])
     return LayerLine(
         key, name, view, "data", "", None, figures["empty"], figures["span"], "", figures["bad"],
         absent, "not on the frame that is shown", (),

@@ -78,7 +78,7 @@ class NewerVersions:
             shot = session.get(Shot, shot_id)
             if shot is None:
                 raise NotFound(f"There is no shot numbered {shot_id}.")
-            rows = elements.element_rows(session, shot_id) + elements.sound_rows(session, shot_id)
+            rows = elements.all_rows(session, shot_id)
             code = shot.code
         found = (self._newest(row, code) for row in rows)
         return tuple(each for each in found if each is not None)

@@ -83,10 +83,7 @@ class Offers:
         with self.volumes.workspace.reading() as session:
             production = session.get_one(Production, loaded.head.production_id)
             own = production.volume, production.folder or ""
-            rows = [
-                *elements.element_rows(session, shot_id),
-                *elements.sound_rows(session, shot_id),
-            ]
+            rows = elements.all_rows(session, shot_id)
             linked = {(row.volume, row.folder, elements.file_name(row)) for row in rows}
         starts = [own] if own[0] in self.volumes.names() else []
         starts += [(name, "") for name in self.volumes.names()]

@@ -17,13 +17,13 @@ from zero_slate.core.shot.face import face_of, frame_at, middle_frame, picture_f
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
 from zero_slate.files.media.pixels.viewing import ViewedThrough
 from zero_slate.services.media.linked import colours_of
+from zero_slate.services.media.rows import row_named
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.disk_cache import DiskCache
 from zero_slate.services.runtime.executor import Work
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
-from zero_slate.store.tables import ElementRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,9 +105,7 @@ class Pictures:
     def files_of(self, shot_id: int, element: Element) -> dict[int, Path]:
         """Return where the files of an element lie, by their numbers. Raises NotFound."""
         with self.workspace.reading() as session:
-            row = session.get(ElementRow, element.id)
-            if row is None or row.shot_id != shot_id:
-                raise NotFound(f"This shot has no element numbered {element.id}.")
+            row = row_named(session, shot_id, element.id)
             where = row.volume, row.folder
         found = self.volumes.found(*where, element.media.name)
         return {number: found.folder / name for number, name in found.files.items()}
@@ -167,13 +165,21 @@ class Pictures:
             self.cache.put(key, done.result())
 
     def _keyed(self, request: PictureRequest) -> AskedPicture:
-        try:
-            stat = os.stat(request.path)
-        except OSError as error:
-            name = Path(request.path).name
-            raise NoPicture(f"{name} isn't there any more, or may not be read.") from error
-        said = f"{stat.st_size} {stat.st_mtime_ns} {request!r}"
-        return AskedPicture(blake2b(said.encode(), digest_size=20).hexdigest(), request)
+        return AskedPicture(key_of(request.path, request), request)
+
+
+def key_of(path: str, made_with: object) -> str:
+    """Return the key of what is made of a file: of its size, its time, and all that it takes.
+
+    Raises NoPicture where the file isn't there.
+    """
+    try:
+        stat = os.stat(path)
+    except OSError as error:
+        name = Path(path).name
+        raise NoPicture(f"{name} isn't there any more, or may not be read.") from error
+    said = f"{stat.st_size} {stat.st_mtime_ns} {made_with!r}"
+    return blake2b(said.encode(), digest_size=20).hexdigest()
 
 
 def element_named(loaded: Loaded, element_id: int) -> Element:

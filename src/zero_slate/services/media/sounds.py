@@ -17,13 +17,14 @@ from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.media.folders import Found
 from zero_slate.files.media.sounds import POINTS, read_sound, read_waveform
 from zero_slate.services.media.lines import MediaLine
+from zero_slate.services.media.rows import remember, row_named
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.disk_cache import DiskCache
 from zero_slate.services.runtime.executor import Work
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
-from zero_slate.store import element_steps, elements
+from zero_slate.store import elements
 from zero_slate.store.tables import ElementRow
 from zero_slate.store.unreadable import Unreadable
 from zero_slate.store.written import written
@@ -105,10 +106,9 @@ class Sounds:
         sound = self._read(volume, path, name)
         folder = path.strip("/")
         with self.workspace.writing() as session:
-            who, at = self.workspace.who, self.workspace.now()
-            element_steps.remember(session, shot_id, f"Link {name}", who, at)
+            remember(self.workspace, session, shot_id, f"Link {name}")
             rows = elements.sound_rows(session, shot_id)
-            row = next((each for each in rows if _is(each, volume, folder, name)), None)
+            row = elements.row_of_files(rows, volume, folder, name)
             if row is None and len(rows) >= MOST_SOUNDS:
                 raise Refusal(f"A shot has at most {MOST_SOUNDS} sounds; unlink one first.")
             if row is None:
@@ -123,6 +123,7 @@ class Sounds:
         """Take a sound from elsewhere; all else of it stays as it is. Raises Refusal."""
         sound = self._read(volume, path, name)
         with self.workspace.writing() as session:
+            remember(self.workspace, session, shot_id, f"Take {name}")
             self._put(_row(session, shot_id, element_id), volume, path.strip("/"), sound)
 
     def _read(self, volume: str, path: str, name: str) -> Sound:
@@ -166,18 +167,9 @@ class Sounds:
         return content
 
 
-def _is(row: ElementRow, volume: str, folder: str, name: str) -> bool:
-    if (row.volume, row.folder) != (volume, folder):
-        return False
-    try:
-        return elements.sound_of(row).sound.name == name
-    except Unreadable:
-        return False
-
-
 def _row(session: Session, shot_id: int, element_id: int) -> ElementRow:
-    row = session.get(ElementRow, element_id)
-    if row is None or row.shot_id != shot_id or row.role != Role.SOUND:
+    row = row_named(session, shot_id, element_id)
+    if row.role != Role.SOUND:
         raise NotFound(f"This shot has no sound numbered {element_id}.")
     return row
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from zero_slate.core.base.figures import counted
 from zero_slate.core.checks.stack import uncovered
 from zero_slate.core.presentation.frame_rule import FrameRule, build_stack_rule
-from zero_slate.core.time.frames import FrameRange, total
+from zero_slate.core.time.frames import FrameRange, ranges_words, total
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.linked import LinkedElement
 from zero_slate.services.media.sounds import LinkedSound, Sounds
@@ -42,9 +42,7 @@ class Stacks:
         empty, cut = uncovered(context), context.setup.cut_range
         words = ""
         if empty:
-            shown = ", ".join(run.short for run in empty[:3])
-            more = f" and {len(empty) - 3} more" if len(empty) > 3 else ""
-            words = f"Nothing shows on {counted(total(empty), 'frame')}: {shown}{more}."
+            words = f"Nothing shows on {counted(total(empty), 'frame')}: {ranges_words(empty)}."
         return StackPage(
             self.elements.linked(shot_id),
             build_stack_rule(context, view),

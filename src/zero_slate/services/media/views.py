@@ -21,11 +21,12 @@ from zero_slate.core.media.header import MediaKind
 from zero_slate.core.media.layers import layers_of, picture_layer
 from zero_slate.files.media.pixels.eyes import EyeFile, EyePair, measure_eyes
 from zero_slate.services.media.pictures import Pictures, element_named
+from zero_slate.services.media.rows import remember
 from zero_slate.services.runtime.executor import each_of
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.loading import Loaded
-from zero_slate.store import element_steps, elements
+from zero_slate.store import elements
 
 VIEW_JOB = "views"
 # So many frames are looked at, from the first to the last.
@@ -139,7 +140,7 @@ class Views:
         workspace = self.pictures.workspace
         with workspace.writing() as session:
             what = f"Swap the views of {element.name}"
-            element_steps.remember(session, shot_id, what, workspace.who, workspace.now())
+            remember(workspace, session, shot_id, what)
             rows = {row.id: row for row in elements.element_rows(session, shot_id)}
             if eyes[0].element == eyes[1].element:
                 rows[element.id].view = eyes[1].view

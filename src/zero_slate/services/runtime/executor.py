@@ -199,31 +199,34 @@ class DaskWork:
     def __init__(self, address: str):
         self.address = address
         self._client: Any = None
+        self._executor: Any = None
         self._lock = threading.Lock()
 
     @property
     def places(self) -> int:
         """How many threads the workers have now, at least one."""
-        threads: dict[str, int] = self._asked().nthreads()
+        threads: dict[str, int] = self._asked()[0].nthreads()
         return max(1, sum(threads.values()))
 
     def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
         """Begin a piece of work."""
-        future: Future[T] = self._asked().get_executor(pure=False).submit(work, *arguments)
+        future: Future[T] = self._asked()[1].submit(work, *arguments)
         return future
 
-    def _asked(self) -> Any:
+    def _asked(self) -> tuple[Any, Any]:
+        """Return the client, and what it hands work out by."""
         with self._lock:
             if self._client is None:
                 self._client = _dask_client(self.address)
-            return self._client
+                self._executor = self._client.get_executor(pure=False)
+            return self._client, self._executor
 
     def close(self) -> None:
         """Let go of the scheduler; its workers go on without this server."""
         with self._lock:
             if self._client is not None:
                 self._client.close()
-            self._client = None
+            self._client = self._executor = None
 
 
 def _dask_client(address: str) -> Any:

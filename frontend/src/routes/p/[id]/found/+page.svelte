@@ -7,6 +7,7 @@
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { foundQuery, newerOfAllQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import { PICTURE_ROLES } from '$lib/elements/roles';
 	import Moved from '$lib/elements/Moved.svelte';
 	import { takeNewest } from '$lib/elements/newest';
 	import Busy from '$lib/shell/Busy.svelte';
@@ -16,15 +17,6 @@
 	import { clock, counted, workWords } from '$lib/words';
 
 	type Item = Schema<'FoundItem'>;
-	const ROLES = [
-		'plate',
-		'background',
-		'artwork',
-		'render',
-		'matte',
-		'data pass',
-		'reference'
-	] as const;
 
 	const id = $derived(Number(page.params.id));
 	const found = createQuery(() => foundQuery(id));
@@ -137,7 +129,7 @@
 				<Choice
 					label="What {item.name} is to its shot"
 					value={chosen.get(item.id)!.role}
-					options={ROLES}
+					options={PICTURE_ROLES}
 					onchoose={(role) =>
 						chosen.set(item.id, { ...chosen.get(item.id)!, role: role as Schema<'Role'> })}
 				/>

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { FollowedJob } from '$lib/api/jobs.svelte';
+	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
 	import { again, growingQuery, newerQuery, stackQuery } from '$lib/api/queries';
 	import { onMount } from 'svelte';
 	import { takeNewest } from '$lib/elements/newest';
@@ -114,14 +114,7 @@
 		return frame;
 	}
 
-	const looking = new FollowedJob<Schema<'OfferJob'>>(
-		`/shots/${shot.id}/offer-jobs`,
-		(known, told) => ({
-			...told,
-			// An event tells what was found since the last one.
-			results: [...(known?.results ?? []).slice(0, told.first), ...told.results]
-		})
-	);
+	const looking = new FollowedJob<Schema<'OfferJob'>>(`/shots/${shot.id}/offer-jobs`, withResults);
 	onMount(
 		() =>
 			void looking.follow(() =>
