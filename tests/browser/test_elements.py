@@ -4,7 +4,7 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Request, expect
 
 from tests.browser.test_story import head
 
@@ -78,8 +78,6 @@ def test_the_stack_is_ordered_by_keys_and_by_dragging(page: Page) -> None:
 
 
 def test_pictures_follow_the_hairline_and_the_pointer(page: Page) -> None:
-    asked: list[str] = []
-    page.on("request", lambda request: asked.append(request.url))
     open_elements(page, "LAN_0010")
     expect(stack(page).locator("img")).to_have_count(4)
     rule(page).focus()
@@ -88,13 +86,15 @@ def test_pictures_follow_the_hairline_and_the_pointer(page: Page) -> None:
     plate = stack(page).get_by_role("option", name="plate")
     box = plate.bounding_box()
     assert box is not None
-    asked.clear()
-    for share in (0.02, 0.05, 0.08):
-        page.mouse.move(box["x"] + box["width"] * share, box["y"] + box["height"] * 0.7)
-    page.wait_for_timeout(300)
-    frames = [int(found[1]) for url in asked if (found := re.search(r"frame=(\d+)", url))]
-    assert frames
-    assert min(frames) < 1015
+
+    def is_early(request: Request) -> bool:
+        found = re.search(r"frame=(\d+)", request.url)
+        return found is not None and int(found[1]) < 1015
+
+    # A picture that is still on its way is waited for before the next one is asked for.
+    with page.expect_request(is_early):
+        for share in (0.02, 0.05, 0.08):
+            page.mouse.move(box["x"] + box["width"] * share, box["y"] + box["height"] * 0.7)
 
 
 def test_layers_are_laid_out_and_all_frames_looked_at(page: Page) -> None:
