@@ -24,7 +24,8 @@ PLATES = "plates/FRO_0030"
 
 
 def finished(job: Job) -> Job:
-    for _ in range(400):
+    # However busy the machine: what never ends is told, and not what takes long.
+    for _ in range(6000):
         if job.ended:
             return job
         time.sleep(0.02)
