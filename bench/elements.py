@@ -27,12 +27,12 @@ from zero_slate.core.media.small_picture import Box, SmallPictureFrame
 from zero_slate.demo.drawing import draw
 from zero_slate.demo.make import make_demo
 from zero_slate.demo.story import ORCHARD
-from zero_slate.files.colour_config import DEFAULT_CONFIG
+from zero_slate.core.colour.config_place import USUAL
 from zero_slate.files.media.folders import find
 from zero_slate.files.media.pictures import read_picture
 from zero_slate.files.media.pixels.layer_sheet import LayerSheetRequest, layer_sheet
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
-from zero_slate.files.media.pixels.viewing import ViewedThrough
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.volume_files import list_folder
 from zero_slate.services.runtime.executor import ProcessWork, each_of
 from zero_slate.web.slate import Slate
@@ -68,7 +68,7 @@ def read_and_shrink(path: str) -> int:
 def _pictures(folder: Path) -> Iterator[Figure]:
     paths = [_write(folder / f"a.{n:04d}.exr", n, 4) for n in range(SCREEN)]
     whole = Box(0, 0, 1, 1)
-    through = ViewedThrough(DEFAULT_CONFIG, "ACEScg", "sRGB - Display", "ACES 1.0 - SDR Video")
+    through = ViewedThrough(f"ocio://{USUAL}", "ACEScg", "sRGB - Display", "ACES 1.0 - SDR Video")
     requests = [
         PictureRequest(
             path, None, 0, (0, 1, 2, 3), LayerKind.COLOUR, None,

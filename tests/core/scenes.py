@@ -3,7 +3,7 @@
 from fractions import Fraction
 
 from zero_slate.core.canvas.raster import Size
-from zero_slate.core.colour.config_names import ColourNames
+from zero_slate.core.colour.config_names import ColourNames, ConfigInUse
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.element import Align, Element
 from zero_slate.core.media.header import Channel, Header, Media, MediaKind
@@ -43,6 +43,13 @@ NAMES = ColourNames(
 )
 
 
+def config_with(names: ColourNames | None, **said: object) -> ConfigInUse:
+    """A colour config in use that has these names."""
+    known = {"name": "a config", "where": "built in", "version": "2.4", "fingerprint": "0" * 16}
+    known |= {"held": "", "problem": "", "nearest": "", **said}
+    return ConfigInUse(**known, names=names)  # type: ignore[arg-type]
+
+
 def header(**said: object) -> Header:
     """A plate's header that agrees with the edit, but for what is said."""
     known = {
@@ -72,5 +79,7 @@ def working(first: int, last: int, **about: object) -> Setup:
 
 def context_for(setup: Setup = SETUP, *elements: Element, **about: object) -> ShotContext:
     """A shot of EDIT and EVENT."""
+    if names := about.pop("names", None):
+        about["config"] = config_with(names)
     said = {"edit": EDIT, "event": EVENT, "elements": elements, **about}
     return ShotContext(setup, **said)  # type: ignore[arg-type]

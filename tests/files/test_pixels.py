@@ -22,6 +22,7 @@ from zero_slate.demo.drawing import draw_eye
 from zero_slate.demo.layered import write_flare
 from zero_slate.demo.sound import write_bell
 from zero_slate.demo.story import LANTERN
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.movies import UnreadableMovie
 from zero_slate.files.media.pictures import UnreadablePicture, read_picture
 from zero_slate.files.media.pixels.counting import count_channel
@@ -34,7 +35,6 @@ from zero_slate.files.media.pixels.layer_sheet import (
 from zero_slate.files.media.pixels.reading import read_pixels
 from zero_slate.files.media.pixels.shrinking import shrunk
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
-from zero_slate.files.media.pixels.viewing import ViewedThrough
 from zero_slate.files.media.sounds import UnreadableSound, read_sound, read_waveform
 
 WHOLE = Box(0, 0, 1, 1)

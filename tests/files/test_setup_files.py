@@ -13,7 +13,6 @@ from tests.core.scenes import EDIT, EVENT, SETUP, plate
 from zero_slate.core.media.alignment import place
 from zero_slate.core.shot.state import Departure
 from zero_slate.core.time.frames import FrameRange
-from zero_slate.files import colour_config as colour
 from zero_slate.files.setup_files import (
     DocumentRefusal,
     EditFormatDocument,
@@ -163,27 +162,6 @@ def test_a_folder_cannot_be_left(tmp_path: Path) -> None:
     assert listing.left_out
     with pytest.raises(CannotRead, match="not there"):
         list_folder(root, root / "gone")
-
-
-def test_a_colour_configs_names_and_what_it_shows() -> None:
-    names = colour.read_names(colour.DEFAULT_CONFIG)
-    assert {"ACEScg", "lin_ap1", "scene_linear"} <= names.spaces
-    assert "Un-tone-mapped" in names.views["sRGB - Display"]
-    # 0.18 linear is 0.46136 in sRGB (IEC 61966-2-1).
-    plain = colour.probe(
-        colour.DEFAULT_CONFIG, "Linear Rec.709 (sRGB)", "sRGB - Display", "Un-tone-mapped"
-    )
-    assert plain is not None
-    assert plain.grey == pytest.approx(0.46136, abs=2e-4)
-    assert plain.white == pytest.approx(1, abs=1e-3)
-    # 18 % grey is light: through a display of gamma 2.4 it is 0.18 ^ (1 ÷ 2.4), whatever the
-    # working space writes it as.
-    for space in ("ACEScg", "Gamma 2.4 Encoded Rec.709", "sRGB Encoded Rec.709 (sRGB)"):
-        through = (space, "Rec.1886 Rec.709 - Display", "Un-tone-mapped")
-        found = colour.probe(colour.DEFAULT_CONFIG, *through)
-        assert found is not None
-        assert round(found.grey, 3) == 0.489
-    assert colour.probe(colour.DEFAULT_CONFIG, "no such", "sRGB - Display", "Raw") is None
 
 
 def test_ranges_in_files_are_inclusive() -> None:

@@ -92,7 +92,14 @@ class House:
             row.at if row else None,
             row.who if row else None,
             setup.length,
-            edit_rows(after, HOUSE_SETTINGS, typed or {}, reading, self.workspace.names, locks),
+            edit_rows(
+                after,
+                HOUSE_SETTINGS,
+                typed or {},
+                reading,
+                self.workspace.names_for(after),
+                locks,
+            ),
             _changes(setup, wanted, leave),
             _changes(setup, {key: getattr(begins, key) for key in HOUSE_SETTINGS}, frozenset()),
             problem,
@@ -171,7 +178,7 @@ class House:
         except KeyError as error:
             raise Refusal(f"A house setup has no field {error}.") from error
         held_by_locks(reading, locks)
-        held_by_names(reading, typed, self.workspace.names)
+        held_by_names(reading, typed, self.workspace.config_of, setup.color_config)
         return dict(reading.values), reading
 
 

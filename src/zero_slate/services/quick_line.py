@@ -36,7 +36,9 @@ class Quick:
                 nearest=line[:LONGEST_LINE],
             )
         loaded = self.shots.load(shot_id)
-        setup, spaces = loaded.content.setup, frozenset(self.workspace.names.shown_spaces)
+        setup = loaded.content.setup
+        names = self.workspace.names_for(setup)
+        spaces = frozenset(names.shown_spaces if names else ())
         reading = read_quick(line, setup, loaded.stored.clock, spaces, chosen)
         texts = {key: SETTINGS[key].kind.texts(value) for key, value in reading.values.items()}
         return QuickPage(reading.words, reading.sound, texts)

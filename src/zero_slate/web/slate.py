@@ -27,6 +27,7 @@ from zero_slate.services.media.newer import NewerVersions
 from zero_slate.services.media.offers import Offers
 from zero_slate.services.media.passes import Passes
 from zero_slate.services.media.pictures import Pictures
+from zero_slate.services.media.proof import Proofs
 from zero_slate.services.media.reading import MediaReading
 from zero_slate.services.media.relinking import Relinking
 from zero_slate.services.media.sounds import Sounds
@@ -73,6 +74,7 @@ class Slate:
         self.sounds = Sounds(self.workspace, self.shots, self.volumes, self.work, kept)
         self.elements = Elements(self.workspace, self.shots, self.volumes, self.sounds)
         self.pictures = Pictures(self.workspace, self.shots, self.volumes, self.work, kept)
+        self.proofs = Proofs(self.pictures, config.home)
         self.stacks = Stacks(self.elements, self.sounds)
         self.offers = Offers(self.volumes, self.elements, self.jobs)
         self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)
@@ -101,6 +103,7 @@ class Slate:
     def close(self) -> None:
         """Stop what is at work, close the database, and let go of what was given for a while."""
         self.jobs.close()
+        self.proofs.close()
         self.work.close()
         self.data.close()
         self.workspace.close()

@@ -6,7 +6,7 @@ from fractions import Fraction
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import EVENT, NAMES, SETUP, header, plate
+from tests.core.scenes import EVENT, NAMES, SETUP, config_with, header, plate
 from tests.files.test_round_trips import EDITS, SETUPS
 from tests.properties import examples
 from zero_slate.core.checks.finding import Severity, State
@@ -38,7 +38,7 @@ PLATES = st.builds(
 )
 SITUATIONS = st.builds(
     lambda setup, edit, linked, in_cut: ShotContext(
-        setup, edit, EVENT if in_cut else None, (linked,) if linked else (), NAMES
+        setup, edit, EVENT if in_cut else None, (linked,) if linked else (), config_with(NAMES)
     ),
     SETUPS,
     EDITS,
@@ -158,7 +158,7 @@ def test_a_reason_for_each_difference_leaves_none(context: ShotContext) -> None:
 @given(SITUATIONS)
 def test_taking_every_offer_on_a_shots_own_values_makes_it_follow(context: ShotContext) -> None:
     """Corrections don't fight: once all are taken, no setting differs from what is asked."""
-    alone = dataclasses.replace(context, elements=(), names=None)
+    alone = dataclasses.replace(context, elements=(), config=None)
     setup = context.setup
     for _ in range(6):
         found = match(dataclasses.replace(alone, setup=setup))

@@ -486,3 +486,52 @@ export async function again(shot_id: number): Promise<void> {
 	void client.invalidateQueries({ queryKey: ['desk'] });
 	void client.invalidateQueries({ queryKey: ['production'] });
 }
+
+/** All that there is to look at in a shot. */
+export const proofQuery = (shot_id: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'proof'],
+		queryFn: ({ signal }) =>
+			take(api.GET('/api/v1/shots/{shot_id}/proof', { params: { path: { shot_id } }, signal }))
+	});
+
+/** The shader that a layer is seen by, in a version of the shot; null for data. */
+export const shaderQuery = (
+	shot_id: number,
+	pick: { id: number; layer: string } | null,
+	version: number
+) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'shader', pick?.id, pick?.layer, version],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/proof/{element_id}/shader', {
+					params: {
+						path: { shot_id, element_id: pick?.id ?? 0 },
+						query: { layer: pick?.layer ?? '' }
+					},
+					signal
+				})
+			),
+		staleTime: Infinity,
+		enabled: pick !== null
+	});
+
+/** The noise of a file's frame; not asked for without a number. */
+export const noiseQuery = (
+	shot_id: number,
+	element_id: number,
+	number: number | null,
+	layer: string
+) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'noise', element_id, number, layer],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/proof/{element_id}/noise', {
+					params: { path: { shot_id, element_id }, query: { number: number ?? 0, layer } },
+					signal
+				})
+			),
+		enabled: number !== null && element_id > 0
+	});

@@ -1,15 +1,10 @@
 <!-- The shot's frames, and on them exactly what each element shows when; its hairline sets them all. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import Hatch from '$lib/drawings/Hatch.svelte';
-	import '$lib/frame-rule/frame-rule.css';
-	import { RuleGeometry } from '$lib/frame-rule/geometry.svelte';
-	import Hairline from '$lib/frame-rule/Hairline.svelte';
+	import HairlineRule from '$lib/frame-rule/HairlineRule.svelte';
 	import type { RuleLayout } from '$lib/frame-rule/layout';
 	import RuleBand from '$lib/frame-rule/RuleBand.svelte';
-	import RuleScales from '$lib/frame-rule/RuleScales.svelte';
 	import SoundBand from './SoundBand.svelte';
-	import { RuleView, viewKeys } from '$lib/frame-rule/view.svelte';
 
 	let {
 		shot,
@@ -35,91 +30,38 @@
 	const FIRST = 40;
 	const SOUND = 30;
 
-	const view = new RuleView(
-		() => rule.whole,
-		(shown) => onlook(shown)
-	);
-	const geometry = new RuleGeometry(view);
-	let svg = $state<SVGSVGElement | null>(null);
-
 	const soundsFrom = $derived(FIRST + rule.bands.length * BAND + 2);
-	const tall = $derived(soundsFrom + sounds.length * SOUND + 4);
 	const places = $derived<RuleLayout>({
 		scales: { shot: { line: 6, up: false, text: 28, tone: 'ink' } },
 		bands: Object.fromEntries(
 			rule.bands.map((band, n) => [band.key, { y: FIRST + n * BAND, height: 8 }])
 		),
-		tall
+		tall: soundsFrom + sounds.length * SOUND + 4
 	});
-	const at = $derived(Math.min(Math.ceil(view.last), Math.max(Math.floor(view.first), frame)));
-	const reading = $derived(Math.floor((at - rule.first) / rule.step));
-	const spoken = $derived(
-		rule.scales.map((each) => `${each.label} ${each.readings[reading] ?? ''}`).join(', ')
-	);
-	const idOf = (key: string) => Number(key.replace('element-', ''));
 
-	function point(event: PointerEvent): void {
-		if (event.type === 'pointermove' && !(event.buttons & 1)) return;
-		const box = (svg as SVGSVGElement).getBoundingClientRect();
-		const moment = geometry.moment(event.clientX, box);
-		const band = rule.bands[Math.floor((event.clientY - box.top - FIRST + 4) / BAND)];
-		if (event.type === 'pointerdown') {
-			(svg as SVGSVGElement).setPointerCapture(event.pointerId);
-			if (band?.key.startsWith('element-')) onselect(idOf(band.key));
-		}
-		if (moment >= view.first && moment <= view.last + 1) onframe(Math.floor(moment));
-	}
-
-	function onwheel(event: WheelEvent): void {
-		event.preventDefault();
-		const moment = geometry.moment(event.clientX, (svg as SVGSVGElement).getBoundingClientRect());
-		if (event.shiftKey) view.move(view.first + event.deltaY / geometry.scale);
-		else view.zoom(Math.exp(event.deltaY / 300), moment);
-	}
-
-	function onkeydown(event: KeyboardEvent): void {
-		if (event.altKey || event.ctrlKey || event.metaKey) return;
-		const step = event.shiftKey ? 10 : 1;
-		const to = (frame: number) => {
-			onframe(Math.min(rule.whole.last, Math.max(rule.whole.first, frame)));
-			view.reveal(frame);
-		};
+	/** The ends of the selected element, or of the first band. */
+	function ends(): Schema<'FrameRange'> | null {
 		const band = rule.bands.find((each) => each.key === `element-${selected}`) ?? rule.bands[0];
 		const runs = band ? [...band.runs, ...(band.fills ?? []).map((each) => each.frames)] : [];
-		const acts: Record<string, () => void> = {
-			ArrowLeft: () => to(at - step),
-			ArrowRight: () => to(at + step),
-			Home: () => runs.length && to(Math.min(...runs.map((run) => run.first))),
-			End: () => runs.length && to(Math.max(...runs.map((run) => run.last))),
-			...viewKeys(view, at)
+		if (!runs.length) return null;
+		return {
+			first: Math.min(...runs.map((run) => run.first)),
+			last: Math.max(...runs.map((run) => run.last))
 		};
-		const act = acts[event.key];
-		if (!act) return;
-		event.preventDefault();
-		act();
 	}
 </script>
 
-<div class="frame-rule max-h-[34vh] shrink-0 overflow-y-auto border-t border-ink bg-sheet">
-	<svg
-		bind:this={svg}
-		bind:clientWidth={geometry.width}
-		class="block w-full cursor-crosshair touch-none"
-		height={tall}
-		role="slider"
-		tabindex="0"
-		aria-label="Frames of the stack"
-		aria-valuemin={rule.whole.first}
-		aria-valuemax={rule.whole.last}
-		aria-valuenow={at}
-		aria-valuetext={spoken}
-		onpointerdown={point}
-		onpointermove={point}
-		{onwheel}
-		{onkeydown}
-	>
-		<Hatch id="short" />
-		<RuleScales {rule} {geometry} {places} frame={at} {reading} />
+<HairlineRule
+	{rule}
+	{places}
+	{frame}
+	label="Frames of the stack"
+	{ends}
+	{onframe}
+	{onlook}
+	onband={(key) => key.startsWith('element-') && onselect(Number(key.replace('element-', '')))}
+>
+	{#snippet bands(geometry, view)}
 		{#each rule.bands as band (band.key)}
 			<RuleBand
 				{band}
@@ -140,6 +82,5 @@
 				height={SOUND - 6}
 			/>
 		{/each}
-		<Hairline {rule} {geometry} {places} frame={at} {reading} />
-	</svg>
-</div>
+	{/snippet}
+</HairlineRule>

@@ -28,6 +28,7 @@ export const KEYS = {
 	folders: { key: 'Shift+D', does: 'Open the folders, or close them', where: 'Elements' },
 	offers: { key: 'Shift+W', does: 'See what was found for the shot', where: 'Elements' },
 	stackOff: { key: 'Space', does: 'Use the selected sheet, or leave it unused', where: 'Stack' },
+	proof: { key: 'Shift+P', does: 'Go to the proof', where: 'Shot' },
 	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
 	undo: { key: 'u', also: 'Ctrl+Z', does: 'Undo the last change', where: 'Shot' },
 	redo: { key: 'r', also: 'Ctrl+Shift+Z', does: 'Redo what was undone', where: 'Shot' },
@@ -38,8 +39,28 @@ export const KEYS = {
 	play: {
 		key: 'y',
 		does: 'Play the moving pictures, or stop them',
-		where: 'Sheet, with the rate selected'
+		where: 'Proof, and the sheet with the rate selected'
 	},
+	brighter: { key: "'", does: 'Look at it half a stop brighter', where: 'Proof' },
+	darker: { key: ';', does: 'Look at it half a stop darker', where: 'Proof' },
+	asItIs: { key: '/', does: 'Look at it as it is again', where: 'Proof' },
+	nextChannel: { key: 'Shift+N', does: 'Show the next channel alone', where: 'Proof' },
+	loupe: { key: 'Shift+L', does: 'Lay the linen tester on the picture', where: 'Proof' },
+	mean: { key: 'Shift+B', does: 'Average over the next larger square', where: 'Proof' },
+	marks: {
+		key: 'Shift+K',
+		does: 'Hatch what clips, is negative or no number',
+		where: 'Proof'
+	},
+	guides: { key: 'Shift+Y', does: 'Show canvas and guides, or not', where: 'Proof' },
+	alone: { key: 'Shift+X', does: 'Show the picture alone, or all again', where: 'Proof' },
+	fitTable: { key: 'Shift+T', does: 'Show all of the picture', where: 'Proof' },
+	pixelForPixel: {
+		key: 'Shift+I',
+		does: 'Show a pixel of the picture on one of the screen',
+		where: 'Proof'
+	},
+	surround: { key: 'Shift+J', does: 'Turn to another grey round the picture', where: 'Proof' },
 	quick: { key: 'Shift+Q', does: 'Write a quick line', where: 'Sheet' },
 	choose: { key: 'Shift+C', does: 'Choose a format for the shot', where: 'Sheet' },
 	startFrom: {

@@ -26,7 +26,9 @@ class Size:
     """Whole pixels across and down: 1 to 32,768 a side, at most 268,435,456 in all."""
 
     width: StrictInt
+    """Pixels across."""
     height: StrictInt
+    """Pixels down."""
 
     __pydantic_config__: ClassVar[ConfigDict] = STRICT
 

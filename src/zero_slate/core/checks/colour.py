@@ -5,8 +5,48 @@ from collections.abc import Iterator
 from zero_slate.core.checks.finding import Change, Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
 from zero_slate.core.colour.config_names import nearest_name
+from zero_slate.core.colour.config_place import ConfigPlace
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.shot.context import ShotContext
+
+
+def config(context: ShotContext) -> Iterator[Finding]:
+    """Find a colour config that can't be read, isn't the one that is held, or isn't the edit's."""
+    mine, required, used = context.setup.color_config, context.edit.color_config, context.config
+    if used is not None and used.problem:
+        near = ConfigPlace.parse(used.nearest) if used.nearest and not used.held else None
+        yield Finding(
+            "colour.config-unreadable",
+            Severity.STOP,
+            "color_config",
+            Sentence(used.problem, (used.name,)),
+            {"name": used.name},
+            use("color_config", near) if near is not None else None,
+        )
+    elif used is not None and used.held and mine.short != used.name:
+        yield Finding(
+            "colour.config-held",
+            Severity.WARN,
+            "color_config",
+            Sentence(
+                f"Set to {mine}, but {used.held} holds {used.name}: all colours are read by that.",
+                (used.name,),
+            ),
+            {"name": used.name},
+        )
+    elif mine != required:
+        yield Finding(
+            "colour.config-differs",
+            Severity.WARN,
+            "color_config",
+            Sentence(
+                f"The same names can mean other colours in {mine.short} than in the edit's "
+                f"{required.short}.",
+                ("can mean other colours",),
+            ),
+            {},
+            use("color_config", required),
+        )
 
 
 def working_space(context: ShotContext) -> Iterator[Finding]:

@@ -37,6 +37,7 @@ CHECKS: tuple[Check, ...] = (
     time.clip_range,
     time.closing,
     time.start_timecode,
+    colour.config,
     colour.working_space,
     colour.viewing,
     media.of_every_element,

@@ -1,4 +1,4 @@
-"""Colour by name: what a colour config offers, and what it makes of a few known greys."""
+"""Colour by name: which config is in use, what it offers, and what it makes of a few greys."""
 
 from dataclasses import dataclass
 from difflib import get_close_matches
@@ -17,6 +17,31 @@ class ColourNames:
     def displays(self) -> tuple[str, ...]:
         """The displays, in the config's order."""
         return tuple(self.views)
+
+
+@dataclass(frozen=True, slots=True)
+class ConfigInUse:
+    """The colour config that a setup is read by: which, from where, and what it has.
+
+    `names` is None where it can't be read, and `problem` says why. `held` is what holds it in
+    place of the one that is set; empty where nothing does.
+    """
+
+    name: str
+    """Its name."""
+    where: str
+    """Where it lies: `built in`, a volume, or the environment's own place."""
+    version: str
+    """The version of its profile."""
+    fingerprint: str
+    """Sixteen hex digits of all that it says: two configs with the same are the same."""
+    held: str
+    """What holds it in place of the one that is set; empty where nothing does."""
+    problem: str
+    """Why it can't be read; empty where it can."""
+    nearest: str
+    """The config to use instead of one that can't be read; empty where this one can."""
+    names: ColourNames | None
 
 
 @dataclass(frozen=True, slots=True)

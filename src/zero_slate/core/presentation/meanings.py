@@ -13,6 +13,7 @@ from zero_slate.core.canvas.signals import facts_of
 from zero_slate.core.canvas.sizes import BYTES_10_BIT_RGB, BYTES_HALF_RGBA
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.media.placement import placement_words
+from zero_slate.core.presentation.colour_words import config_holds
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.film import FeetFrames, drawings
 from zero_slate.core.time.frames import CountAt
@@ -275,6 +276,18 @@ def start_timecode(context: ShotContext) -> Sentence:
     )
 
 
+def color_config(context: ShotContext) -> Sentence:
+    """Say which config it is, and how much it offers."""
+    config = context.config
+    if config is None or config.names is None:
+        return Sentence("What it offers isn't known until it can be read.")
+    held = f", held by {config.held}" if config.held else ""
+    return Sentence(
+        f"{config.where[0].upper()}{config.where[1:]}{held}, version {config.version}: "
+        f"{config_holds(config)}. Fingerprint {config.fingerprint}."
+    )
+
+
 def working_space(context: ShotContext) -> Sentence:
     """Say what 18 % grey becomes on the display."""
     if context.probe is None:
@@ -330,6 +343,7 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "clip_range": clip_range,
     "closing": closing,
     "start_timecode": start_timecode,
+    "color_config": color_config,
     "working_space": working_space,
     "viewing": viewing,
     "code": code,

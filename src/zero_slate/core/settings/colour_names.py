@@ -1,18 +1,32 @@
 """Colour names as they are typed: one that the colour config doesn't have isn't taken."""
 
-from collections.abc import Collection, Iterator
+from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass
 
-from zero_slate.core.colour.config_names import ColourNames, nearest_name
+from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, nearest_name
+from zero_slate.core.colour.config_place import ConfigPlace
 from zero_slate.core.settings.reading import FieldProblem, Reading, Typed
 
+ConfigOf = Callable[[ConfigPlace], ConfigInUse]
 
-def held_by_names(reading: Reading, typed: Typed, names: ColourNames | None) -> Reading:
+
+def held_by_names(
+    reading: Reading, typed: Typed, config_of: ConfigOf, stands: ConfigPlace
+) -> Reading:
     """Take out of a reading what is typed as a name that the config hasn't, and say so there.
 
-    A view that isn't typed may be one that a newly chosen display hasn't: that is found afterwards.
-    Without a config every name is taken.
+    The config is the one that is typed, or else the one that `stands`; one that can't be read isn't
+    taken. A view that isn't typed may be one that a newly chosen display hasn't: that is found
+    afterwards. Without a config every name is taken.
     """
+    place = reading.values.get("color_config", stands)
+    config = config_of(place)
+    if config.problem and "color_config" in reading.values:
+        del reading.values["color_config"]
+        instead = {"place": config.nearest} if config.nearest else {}
+        reading.problems["color_config"] = FieldProblem("place", config.problem, instead)
+        config = config_of(stands)
+    names = config.names
     if names is None:
         return reading
     for typed_name in _typed_names(reading, typed, names):

@@ -5,7 +5,7 @@ from fractions import Fraction
 from functools import cached_property
 
 from zero_slate.core.canvas.resize import ArtworkFrame
-from zero_slate.core.colour.config_names import ColourNames, Probe
+from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, Probe
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.alignment import AlignedMedia, lead, place
 from zero_slate.core.media.element import Element, Role
@@ -25,16 +25,16 @@ from zero_slate.core.time.marks import FrameMark
 class ShotContext:
     """A setup, the edit it belongs to, the files linked to it and the colour config in use.
 
-    `event` is None for a shot that isn't in the cut; `names` and `probe` are None where no colour
-    config could be read; `background` is its colour in the working space. `source`, `shift`,
-    `marks`, `lock` and `artwork` are those of its content.
+    `event` is None for a shot that isn't in the cut; `config` is None where no colour config
+    is asked, and `probe` where it couldn't be read; `background` is its colour in the working
+    space. `source`, `shift`, `marks`, `lock` and `artwork` are those of its content.
     """
 
     setup: Setup
     edit: EditFormat
     event: CutEvent | None = None
     elements: tuple[Element, ...] = ()
-    names: ColourNames | None = None
+    config: ConfigInUse | None = None
     probe: Probe | None = None
     source: ClipSource | None = None
     shift: int = 0
@@ -50,7 +50,7 @@ class ShotContext:
         edit: EditFormat,
         event: CutEvent | None,
         elements: tuple[Element, ...],
-        names: ColourNames | None = None,
+        config: ConfigInUse | None = None,
         probe: Probe | None = None,
         background: tuple[float, float, float] | None = None,
     ) -> "ShotContext":
@@ -60,7 +60,7 @@ class ShotContext:
             edit,
             event,
             elements,
-            names,
+            config,
             probe,
             content.source,
             content.shift,
@@ -72,11 +72,16 @@ class ShotContext:
 
     def with_content(self, content: Content) -> "ShotContext":
         """Return this context with another content: what it is judged by stays, colours apart."""
-        probed = content.setup.viewing == self.setup.viewing and (
-            content.setup.working_space == self.setup.working_space
-        )
-        probe = self.probe if probed else None
-        return ShotContext.of(content, self.edit, self.event, self.elements, self.names, probe)
+        setup, mine = content.setup, self.setup
+        config = self.config if setup.color_config == mine.color_config else None
+        probed = setup.viewing == mine.viewing and setup.working_space == mine.working_space
+        probe = self.probe if probed and config is not None else None
+        return ShotContext.of(content, self.edit, self.event, self.elements, config, probe)
+
+    @property
+    def names(self) -> ColourNames | None:
+        """The names of the colour config; None where it isn't known, or can't be read."""
+        return self.config.names if self.config else None
 
     @cached_property
     def plate(self) -> Element | None:

@@ -99,7 +99,7 @@ class EditFormats:
         with self.workspace.reading() as session:
             judged = self.judged.of(session, production_id)
         before, row = judged.edit, judged.edit_revision
-        locks, names = self.workspace.locks, self.workspace.names
+        locks = self.workspace.locks
         reading = read_edit(before, typed, self.workspace)
         after, problem = tried(before, reading)
         touched: list[EditFormatEffect] = []
@@ -113,7 +113,14 @@ class EditFormats:
             row.number,
             row.at,
             row.who,
-            edit_rows(after, EDIT_SETTINGS, typed, reading, names, locks),
+            edit_rows(
+                after,
+                EDIT_SETTINGS,
+                typed,
+                reading,
+                self.workspace.names_for(after),
+                locks,
+            ),
             edit_changes(before, after),
             problem,
             tuple(touched[window.of(touched)]),
@@ -166,7 +173,7 @@ def _effect(
     content = moved if along else known.content
     context = known.context
     then = ShotContext.of(
-        content, after, context.event, context.elements, context.names, context.probe
+        content, after, context.event, context.elements, context.config, context.probe
     )
     effect = effect_of(known, then, content)
     follows_along = moved != known.content

@@ -11,6 +11,7 @@ from zero_slate.core.media.alignment import best_align, first_timecode, place
 from zero_slate.core.media.element import Element, Role
 from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.media.header_values import header_values
+from zero_slate.core.settings.colour_names import ConfigOf
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.levels import followed
 from zero_slate.core.settings.locks import Locks
@@ -65,6 +66,7 @@ class ResolvedSource:
 
     source: Source
     locks: Locks
+    config_of: ConfigOf
     request: ChangeRequest | None = None
     house: HouseSetup | None = None
     media: Media | None = None
@@ -81,7 +83,7 @@ class ResolvedSource:
             all_of = followed(content.setup, self.house, required, content.format)
             values = {k: value for k, value in all_of.items() if k in self.source.follow}
             return ChangeRequest("Follow again", values)
-        reading = read_sheet(content, context.clock, self.source.typed, self.locks, context.names)
+        reading = read_sheet(content, context.clock, self.source.typed, self.locks, self.config_of)
         require_sound(reading)
         said = counted(len(reading.values), "setting")
         return ChangeRequest(f"{said} typed", reading.values)
@@ -114,22 +116,23 @@ class Sources:
 
         Raises NotFound and Refusal.
         """
-        locks = self.workspace.locks
+        locks, config_of = self.workspace.locks, self.workspace.config_of
         if source.format is not None:
             chosen = self.library.named(source.format)
             request = _unlocked(f"Format {chosen.name}", chosen.values, locks, chosen)
-            return ResolvedSource(source, locks, request)
+            return ResolvedSource(source, locks, config_of, request)
         if source.file is not None:
             media = self.volumes.read(source.file.volume, source.file.path, source.file.name)
             values, told = header_values(media)
             request = _unlocked(f"As {media.name} says", values, locks, None, told)
-            return ResolvedSource(source, locks, request, media=media)
+            return ResolvedSource(source, locks, config_of, request, media=media)
         if source.shot is not None or source.follow:
             with self.workspace.reading() as session:
                 if source.shot is not None:
-                    return ResolvedSource(source, locks, self._of_shot(session, source, locks))
-                return ResolvedSource(source, locks, house=latest_house(session)[1])
-        return ResolvedSource(source, locks)
+                    asked = self._of_shot(session, source, locks)
+                    return ResolvedSource(source, locks, config_of, asked)
+                return ResolvedSource(source, locks, config_of, house=latest_house(session)[1])
+        return ResolvedSource(source, locks, config_of)
 
     def _of_shot(self, session: Session, source: Source, locks: Locks) -> ChangeRequest:
         other = session.get(Shot, source.shot)

@@ -245,7 +245,8 @@ class Elements:
 
     def _linked(self, row: ElementRow, loaded: Loaded) -> LinkedElement:
         try:
-            return linked_element(row, elements.element_of(row), loaded, self.workspace.names)
+            names = self.workspace.names_for(loaded.content.setup)
+            return linked_element(row, elements.element_of(row), loaded, names)
         except Unreadable as error:
             return unreadable_element(row, loaded, f"{error} Read it again, or unlink it.")
 

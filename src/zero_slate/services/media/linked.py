@@ -113,7 +113,7 @@ class LinkedElement:
 
 
 def linked_element(
-    row: ElementRow, element: Element, loaded: Loaded, names: ColourNames
+    row: ElementRow, element: Element, loaded: Loaded, names: ColourNames | None
 ) -> LinkedElement:
     """Return an element of a shot as it is shown."""
     context, setup = loaded.stored, loaded.content.setup
@@ -193,8 +193,10 @@ def unreadable_element(row: ElementRow, loaded: Loaded, why: str) -> LinkedEleme
     )
 
 
-def colours_of(setup: Setup, media: Media, layer: Layer, names: ColourNames) -> ReadAs:
+def colours_of(setup: Setup, media: Media, layer: Layer, names: ColourNames | None) -> ReadAs:
     """Return the colour space that a layer of files is read as in a shot, and why."""
+    if names is None:
+        return ReadAs(None, "the colour config can't be read")
     header = media.header
     sample = layer.channels[0].type if layer.channels else ""
     return read_as(

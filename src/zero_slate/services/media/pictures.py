@@ -14,8 +14,8 @@ from zero_slate.core.media.layers import Layer, layers_of, picture_layer
 from zero_slate.core.media.small_picture import NARROWEST, WIDEST
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.face import face_of, frame_at, middle_frame, picture_frame
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
-from zero_slate.files.media.pixels.viewing import ViewedThrough
 from zero_slate.services.media.linked import colours_of
 from zero_slate.services.media.rows import row_named
 from zero_slate.services.media.volumes import Volumes
@@ -123,11 +123,13 @@ class Pictures:
         """Return how the colours of a layer are seen in a shot; None for data."""
         if layer.kind.is_data:
             return None
-        space = colours_of(setup, media, layer, self.workspace.names).space
+        names = self.workspace.names_for(setup)
+        space = colours_of(setup, media, layer, names).space
         if space is None:
             return None
         view = setup.viewing
-        return ViewedThrough(self.workspace.color_config, space, view.display, view.view)
+        address = self.workspace.colours.address(setup.color_config)
+        return ViewedThrough(address, space, view.display, view.view)
 
     def begin(self, asked: AskedPicture) -> "Future[bytes]":
         """Begin to make a picture, or wait with those who asked for it already.

@@ -74,7 +74,7 @@ def read_edit(edit: EditFormat, typed: Typed, workspace: Workspace) -> Reading:
     except KeyError as error:
         raise Refusal(f"An edit format has no field {error}.") from error
     held_by_locks(reading, workspace.locks)
-    return held_by_names(reading, typed, workspace.names)
+    return held_by_names(reading, typed, workspace.config_of, edit.color_config)
 
 
 def tried(before: EditFormat, reading: Reading) -> tuple[EditFormat, str | None]:

@@ -151,7 +151,8 @@ class JudgedProductions:
             if content.events:
                 own = joined([e for e in events if e.code in content.events], code)
             found = linked.get(shot_id, ())
-            context = ShotContext.of(content, edit, own, found, self.workspace.names)
+            config = self.workspace.config_of(content.setup.color_config)
+            context = ShotContext.of(content, edit, own, found, config)
             return JudgedShot(
                 shot_id, version, content, context, match(context, content.departures)
             )

@@ -60,7 +60,7 @@ class Productions:
         begins = self._new_format()
         reading = read_edit(begins, typed, self.workspace)
         after, problem = tried(begins, reading)
-        names, locks = self.workspace.names, self.workspace.locks
+        names, locks = self.workspace.names_for(after), self.workspace.locks
         return edit_rows(after, EDIT_SETTINGS, typed, reading, names, locks), problem
 
     def _new_format(self) -> EditFormat:

@@ -9,11 +9,13 @@ from sqlalchemy.orm import Session
 
 from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.colour.config_names import ColourNames, Probe
+from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, Probe
+from zero_slate.core.colour.config_place import ConfigPlace
+from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.models.setup import Setup
-from zero_slate.files import colour_config as colour
-from zero_slate.files.colour_config import behind_display
+from zero_slate.files.colour.probes import behind_display, probe
 from zero_slate.files.volume_files import inside
+from zero_slate.services.runtime.colour_configs import ColourConfigs
 from zero_slate.services.runtime.kept import forget_all
 from zero_slate.store.database import Database
 
@@ -39,31 +41,33 @@ class Workspace:
         self.database = Database(config.database)
         self.database.reopened.append(forget_all)
         self.locks = config.read_locks()
-        self.color_config = config.color_config or colour.DEFAULT_CONFIG
         # A volume that was a mounted disk is away when an empty folder stands in its place.
         self._mounted = {name for name, root in config.volumes.items() if root.is_mount()}
         self.before_commit: list[Callable[[Session], None]] = []
         """What looks at a session's changes before they are kept, and may refuse them."""
-        # Read now: a config that isn't there is told at the start, and not on a sheet.
-        colour.read_names(self.color_config)
+        self.colours = ColourConfigs(config, self.place, self.locks)
+        if (lock := self.colours.lock) is not None:
+            self.locks[lock.key] = lock
 
-    @property
-    def names(self) -> ColourNames:
-        """The colour config's names."""
-        return colour.read_names(self.color_config)
+    def config_of(self, place: ConfigPlace) -> ConfigInUse:
+        """Return the colour config that a setup with this one is read by."""
+        return self.colours.in_use(place)
+
+    def names_for(self, settings: PictureAndTime) -> ColourNames | None:
+        """Return the names of a setup's colour config; None where it can't be read."""
+        return self.config_of(settings.color_config).names
 
     def probe(self, setup: Setup) -> Probe | None:
         """Return what the setup's display shows of known greys."""
-        view = setup.viewing
-        return colour.probe(self.color_config, setup.working_space, view.display, view.view)
+        view, address = setup.viewing, self.colours.address(setup.color_config)
+        return probe(address, setup.working_space, view.display, view.view)
 
     def background(self, setup: Setup) -> tuple[float, float, float] | None:
         """Return the setup's background colour in its working space."""
         view, colour = setup.viewing, setup.background.colour
         codes = (colour.red, colour.green, colour.blue)
-        return behind_display(
-            self.color_config, setup.working_space, view.display, view.view, codes
-        )
+        address = self.colours.address(setup.color_config)
+        return behind_display(address, setup.working_space, view.display, view.view, codes)
 
     @property
     def who(self) -> str:

@@ -39,7 +39,7 @@ class Loaded:
             self.edit,
             self.event,
             self.elements,
-            workspace.names,
+            workspace.config_of(content.setup.color_config),
             workspace.probe(content.setup),
             workspace.background(content.setup),
         )

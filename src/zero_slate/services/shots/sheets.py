@@ -73,7 +73,7 @@ class Shots:
             require_version(session, loaded, base)
             before = loaded.content
             reading = read_sheet(
-                before, loaded.stored.clock, typed, self.workspace.locks, self.workspace.names
+                before, loaded.stored.clock, typed, self.workspace.locks, self.workspace.config_of
             )
             require_sound(reading)
             after = change(before, reading.values, loaded.stored.anchor)

@@ -8,6 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zero_slate.core.checks.match import match
+from zero_slate.core.presentation.colour_words import config_words
 from zero_slate.core.presentation.drawings.sheet import draw_sheet
 from zero_slate.core.presentation.frame_rule import build_frame_rule
 from zero_slate.core.presentation.sheet import build_sheet
@@ -51,7 +52,7 @@ def lay_out(
     Raises Refusal for a field that there isn't, and for what can't be laid out.
     """
     reading = read_sheet(
-        loaded.content, loaded.stored.clock, typed or {}, workspace.locks, workspace.names
+        loaded.content, loaded.stored.clock, typed or {}, workspace.locks, workspace.config_of
     )
     content = change(loaded.content, reading.values, loaded.stored.anchor)
     context = loaded.context(workspace, content)
@@ -65,7 +66,7 @@ def lay_out(
         brief_shown(content),
         content.lock,
         content.marks,
-        workspace.names.config,
+        config_words(workspace.config_of(content.setup.color_config)),
     )
 
 

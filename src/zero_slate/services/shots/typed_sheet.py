@@ -4,8 +4,7 @@ from collections.abc import Mapping
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import written
-from zero_slate.core.colour.config_names import ColourNames
-from zero_slate.core.settings.colour_names import held_by_names
+from zero_slate.core.settings.colour_names import ConfigOf, held_by_names
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.locks import Locks, held_by_locks
 from zero_slate.core.settings.models.setup import Setup
@@ -24,7 +23,7 @@ def require_sound(reading: Reading) -> None:
 
 
 def read_sheet(
-    content: Content, clock: Clock, typed: Typed, locks: Locks, names: ColourNames | None
+    content: Content, clock: Clock, typed: Typed, locks: Locks, config_of: ConfigOf
 ) -> Reading:
     """Read what is typed in a sheet; what a lock or the colour config refuses is a problem.
 
@@ -35,7 +34,7 @@ def read_sheet(
     except KeyError as error:
         raise Refusal(f"A sheet has no field {error}.") from error
     held_by_locks(reading, locks)
-    held_by_names(reading, typed, names)
+    held_by_names(reading, typed, config_of, content.setup.color_config)
     refused = held(content, reading.values)
     if refused:
         reading.values.pop("work_range")

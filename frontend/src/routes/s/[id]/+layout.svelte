@@ -29,6 +29,7 @@
 		time: () => void goto(`${root}/time`),
 		data: () => void goto(`${root}/data`),
 		elements: () => void goto(`${root}/elements`),
+		proof: () => void goto(`${root}/proof`),
 		handoff: () => void goto(`${root}/handoff`),
 		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
 	});
@@ -43,6 +44,7 @@
 		{ label: 'Time', href: `${root}/time`, title: titled('Changes of time', 'time') },
 		{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
 		{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
+		{ label: 'Proof', href: `${root}/proof`, title: titled('Proof', 'proof') },
 		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
 	]}
 >

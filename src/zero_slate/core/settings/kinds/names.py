@@ -4,10 +4,35 @@ from dataclasses import dataclass
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.texts import one_line
+from zero_slate.core.colour.config_place import BUILT_IN, ConfigPlace
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.kinds.texts import LONGEST_TEXT
 from zero_slate.core.settings.schema import Part, Texts
 from zero_slate.core.time.entry.clock import Entry
+
+
+@dataclass(frozen=True, slots=True)
+class ConfigKind:
+    """A colour config: a built-in one by its name, or a file on a volume."""
+
+    parts = (
+        Part("place", "Colour config", 36, offers=BUILT_IN, hint="or volume:folder/config.ocio"),
+    )
+
+    def read(self, texts: Texts, entry: Entry) -> ConfigPlace:
+        """Return where it lies; whether it can be read is a check's matter."""
+        try:
+            return ConfigPlace.typed(texts["place"])
+        except Refusal as refusal:
+            raise refusal.in_part("place") from None
+
+    def texts(self, value: ConfigPlace) -> dict[str, str]:
+        """Return the place."""
+        return {"place": str(value)}
+
+    def show(self, value: ConfigPlace) -> str:
+        """Write the place."""
+        return str(value)
 
 
 @dataclass(frozen=True, slots=True)

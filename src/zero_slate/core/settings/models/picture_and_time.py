@@ -9,9 +9,10 @@ from zero_slate.core.base.ratio import PixelAspect
 from zero_slate.core.canvas.raster import Raster, Size, raster_of
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
+from zero_slate.core.colour.config_place import DEFAULT_CONFIG, ConfigPlace
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.kinds.choice import ChoiceKind
-from zero_slate.core.settings.kinds.names import SpaceKind, ViewingKind
+from zero_slate.core.settings.kinds.names import ConfigKind, SpaceKind, ViewingKind
 from zero_slate.core.settings.kinds.picture import PixelAspectKind, SizeKind
 from zero_slate.core.settings.kinds.texts import LONGEST_TEXT
 from zero_slate.core.settings.kinds.time import (
@@ -123,6 +124,17 @@ class PictureAndTime(BaseModel):
             "ranges",
         ),
     ] = ClosingFrame.NONE
+    color_config: Annotated[
+        ConfigPlace,
+        Setting(
+            "colour",
+            "Colour config",
+            "The OpenColorIO config that all colour names are of: a built-in one by its name, or "
+            "a file on a volume, as volume:folder/config.ocio.",
+            ConfigKind(),
+            "wedge",
+        ),
+    ] = DEFAULT_CONFIG
     working_space: Annotated[
         Name,
         Setting(

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from zero_slate.core.media.layers import Layer, LayerKind, kind_by_values, layers_of
 from zero_slate.core.media.statistics import ChannelStatistics
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.pictures import UnreadablePicture, read_picture
 from zero_slate.files.media.pixels.counting import count_channel
@@ -21,7 +22,7 @@ from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.reading import Pixels, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
 from zero_slate.files.media.pixels.small import bounds_of, encoded
-from zero_slate.files.media.pixels.viewing import ViewedThrough, seen
+from zero_slate.files.media.pixels.viewing import seen
 
 # Channels are counted side by side, within the one process that has them in memory.
 _THREADS = max(1, os.cpu_count() or 1)

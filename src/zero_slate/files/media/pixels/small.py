@@ -10,11 +10,12 @@ from PIL import Image
 
 from zero_slate.core.media.layers import LayerKind
 from zero_slate.core.media.small_picture import Box, SmallPictureFrame
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.data_colours import data_codes
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
-from zero_slate.files.media.pixels.viewing import ViewedThrough, seen
+from zero_slate.files.media.pixels.viewing import seen
 
 MEDIA_TYPE = "image/webp"
 # How much of what is cut off is seen.

@@ -1,0 +1,122 @@
+<!-- A rule that is read and moved by its hairline: a shot's frames with what the page lays on them. -->
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import type { Schema } from '$lib/api/client';
+	import Hatch from '$lib/drawings/Hatch.svelte';
+	import './frame-rule.css';
+	import { RuleGeometry } from './geometry.svelte';
+	import Hairline from './Hairline.svelte';
+	import type { RuleLayout } from './layout';
+	import RuleScales from './RuleScales.svelte';
+	import { RuleView, viewKeys } from './view.svelte';
+
+	let {
+		rule,
+		places,
+		frame,
+		label,
+		bands,
+		ends,
+		onframe,
+		onlook,
+		onband = () => undefined
+	}: {
+		rule: Schema<'FrameRule'>;
+		places: RuleLayout;
+		frame: number;
+		label: string;
+		/** What lies on it. */
+		bands: Snippet<[RuleGeometry, RuleView]>;
+		/** The frames that Home and End go to. */
+		ends: () => Schema<'FrameRange'> | null;
+		onframe: (frame: number) => void;
+		onlook: (view: Schema<'FrameRange'> | null) => void;
+		/** A band was pressed, by its key. */
+		onband?: (key: string) => void;
+	} = $props();
+
+	const view = new RuleView(
+		() => rule.whole,
+		(shown) => onlook(shown)
+	);
+	const geometry = new RuleGeometry(view);
+	let svg = $state<SVGSVGElement | null>(null);
+
+	const at = $derived(Math.min(Math.ceil(view.last), Math.max(Math.floor(view.first), frame)));
+	const reading = $derived(Math.floor((at - rule.first) / rule.step));
+	const spoken = $derived(
+		rule.scales.map((each) => `${each.label} ${each.readings[reading] ?? ''}`).join(', ')
+	);
+
+	/** The band at a height, half of the room between two of them counted to each. */
+	function bandAt(y: number): string | undefined {
+		const near = Object.entries(places.bands).find(
+			([, place]) => y >= place.y - 3 && y < place.y + place.height + 4
+		);
+		return near?.[0];
+	}
+
+	function point(event: PointerEvent): void {
+		if (event.type === 'pointermove' && !(event.buttons & 1)) return;
+		const box = (svg as SVGSVGElement).getBoundingClientRect();
+		const moment = geometry.moment(event.clientX, box);
+		if (event.type === 'pointerdown') {
+			(svg as SVGSVGElement).setPointerCapture(event.pointerId);
+			const band = bandAt(event.clientY - box.top);
+			if (band) onband(band);
+		}
+		if (moment >= view.first && moment <= view.last + 1) onframe(Math.floor(moment));
+	}
+
+	function onwheel(event: WheelEvent): void {
+		event.preventDefault();
+		const moment = geometry.moment(event.clientX, (svg as SVGSVGElement).getBoundingClientRect());
+		if (event.shiftKey) view.move(view.first + event.deltaY / geometry.scale);
+		else view.zoom(Math.exp(event.deltaY / 300), moment);
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.altKey || event.ctrlKey || event.metaKey) return;
+		const step = event.shiftKey ? 10 : 1;
+		const to = (frame: number) => {
+			onframe(Math.min(rule.whole.last, Math.max(rule.whole.first, frame)));
+			view.reveal(frame);
+		};
+		const acts: Record<string, () => void> = {
+			ArrowLeft: () => to(at - step),
+			ArrowRight: () => to(at + step),
+			Home: () => to(ends()?.first ?? at),
+			End: () => to(ends()?.last ?? at),
+			...viewKeys(view, at)
+		};
+		const act = acts[event.key];
+		if (!act) return;
+		event.preventDefault();
+		act();
+	}
+</script>
+
+<div class="frame-rule max-h-[34vh] shrink-0 overflow-y-auto border-t border-ink bg-sheet">
+	<svg
+		bind:this={svg}
+		bind:clientWidth={geometry.width}
+		class="block w-full cursor-crosshair touch-none"
+		height={places.tall}
+		role="slider"
+		tabindex="0"
+		aria-label={label}
+		aria-valuemin={rule.whole.first}
+		aria-valuemax={rule.whole.last}
+		aria-valuenow={at}
+		aria-valuetext={spoken}
+		onpointerdown={point}
+		onpointermove={point}
+		{onwheel}
+		{onkeydown}
+	>
+		<Hatch id="short" />
+		<RuleScales {rule} {geometry} {places} frame={at} {reading} />
+		{@render bands(geometry, view)}
+		<Hairline {rule} {geometry} {places} frame={at} {reading} />
+	</svg>
+</div>

@@ -1,0 +1,1 @@
+"""Colour configs, transforms and grades, through OpenColorIO."""

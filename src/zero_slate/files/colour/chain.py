@@ -1,0 +1,99 @@
+"""How pixels come to be seen: from the space they are read as, through a grade, to the display.
+
+The chain runs by way of linear light, in which exposure and saturation of the viewing are applied.
+"""
+
+from dataclasses import dataclass
+
+import PyOpenColorIO as ocio
+
+from zero_slate.core.colour.grade import Cdl
+from zero_slate.files.colour.configs import FAILURES, config_of, plain_words
+
+
+@dataclass(frozen=True, slots=True)
+class Look:
+    """A grade, or a look file at a full path, and the space that it works in."""
+
+    space: str
+    cdl: Cdl | None = None
+    path: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class ViewedThrough:
+    """The space pixels are read as, the looks they get, and the display and view they are seen by.
+
+    `config` is what the colour library knows the config by.
+    """
+
+    config: str
+    space: str
+    display: str
+    view: str
+    working: str = ""
+    looks: tuple[Look, ...] = ()
+
+
+class BrokenView(Exception):
+    """A chain that the colour library can't build, and why."""
+
+
+def linear_space(config: "ocio.Config", working: str) -> str:
+    """Return the space of linear light that a chain runs by: the config's, or else the working."""
+    return ocio.ROLE_SCENE_LINEAR if config.hasRole(ocio.ROLE_SCENE_LINEAR) else working
+
+
+def to_linear(through: ViewedThrough) -> "ocio.GroupTransform":
+    """Return what takes pixels to linear light, graded."""
+    config = config_of(through.config)
+    linear = linear_space(config, through.working or through.space)
+    group = ocio.GroupTransform()
+    group.appendTransform(ocio.ColorSpaceTransform(src=through.space, dst=linear))
+    for look in through.looks:
+        group.appendTransform(ocio.ColorSpaceTransform(src=linear, dst=look.space))
+        if look.cdl is not None:
+            group.appendTransform(cdl_transform(look.cdl))
+        if look.path is not None:
+            group.appendTransform(ocio.FileTransform(src=look.path, interpolation=ocio.INTERP_BEST))
+        group.appendTransform(ocio.ColorSpaceTransform(src=look.space, dst=linear))
+    return group
+
+
+def to_display(through: ViewedThrough) -> "ocio.Transform":
+    """Return what takes linear light to the display."""
+    linear = linear_space(config_of(through.config), through.working or through.space)
+    return ocio.DisplayViewTransform(src=linear, display=through.display, view=through.view)
+
+
+def to_working(through: ViewedThrough) -> "ocio.Transform":
+    """Return what takes linear light to the working space."""
+    linear = linear_space(config_of(through.config), through.working or through.space)
+    return ocio.ColorSpaceTransform(src=linear, dst=through.working or through.space)
+
+
+def processor_of(config: str, *transforms: "ocio.Transform") -> "ocio.Processor":
+    """Return a processor of transforms one after the other. Raises BrokenView."""
+    group = ocio.GroupTransform()
+    for each in transforms:
+        group.appendTransform(each)
+    try:
+        return config_of(config).getProcessor(group)
+    except FAILURES as error:
+        raise BrokenView(plain_words(error)) from error
+
+
+def whole(through: ViewedThrough) -> "ocio.Processor":
+    """Return the processor of a whole chain. Raises BrokenView and UnreadableConfig."""
+    return processor_of(through.config, to_linear(through), to_display(through))
+
+
+def cdl_transform(cdl: Cdl) -> "ocio.CDLTransform":
+    """Return a grade as the library has it, clamped as the ASC says."""
+    made = ocio.CDLTransform()
+    made.setSlope(list(cdl.slope))
+    made.setOffset(list(cdl.offset))
+    made.setPower(list(cdl.power))
+    made.setSat(cdl.saturation)
+    made.setStyle(ocio.CDL_ASC)
+    return made

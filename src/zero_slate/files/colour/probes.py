@@ -1,0 +1,68 @@
+"""What a config makes of a few known colours."""
+
+from functools import lru_cache
+
+import PyOpenColorIO as ocio
+
+from zero_slate.core.colour.config_names import Probe
+from zero_slate.files.colour.configs import FAILURES, UnreadableConfig, config_of, stamp_of
+
+GREY = 0.18
+STOPS = range(-4, 5)
+
+
+def probe(address: str, space: str, display: str, view: str) -> Probe | None:
+    """Return what a display shows of 18 % grey and of white; None where a name isn't known.
+
+    They are linear light, written in the working space: where that is encoded, 18 % isn't 0.18.
+    """
+    return _probe(address, stamp_of(address), space, display, view)
+
+
+@lru_cache(maxsize=256)
+def _probe(
+    address: str, stamp: tuple[int, int], space: str, display: str, view: str
+) -> Probe | None:
+    try:
+        read = config_of(address)
+        transform = ocio.DisplayViewTransform(src=space, display=display, view=view)
+        processor = read.getProcessor(transform).getDefaultCPUProcessor()
+        encoder = from_linear(read, space)
+    except (*FAILURES, UnreadableConfig):
+        return None
+
+    def shown(linear: float) -> float:
+        # Grey stays grey through a view; green stands for all three.
+        value = encoder.applyRGB([linear] * 3) if encoder else [linear] * 3
+        return round(float(processor.applyRGB(value)[1]), 5)
+
+    wedge = tuple((n, GREY * 2.0**n, shown(GREY * 2.0**n)) for n in STOPS)
+    return Probe(shown(GREY), shown(1.0), wedge)
+
+
+def from_linear(config: "ocio.Config", space: str) -> "ocio.CPUProcessor | None":
+    """Return what writes linear light in a space; None for data, and where no space is linear."""
+    found = config.getColorSpace(space)
+    if found is None or found.isData() or not config.hasRole(ocio.ROLE_SCENE_LINEAR):
+        return None
+    return config.getProcessor(ocio.ROLE_SCENE_LINEAR, space).getDefaultCPUProcessor()
+
+
+@lru_cache(maxsize=256)
+def behind_display(
+    address: str, space: str, display: str, view: str, codes: tuple[int, int, int]
+) -> tuple[float, float, float] | None:
+    """Return the working-space value that a display shows as 8-bit codes; None where it can't.
+
+    It goes backwards through the view, so that the colour is seen as it was chosen.
+    """
+    try:
+        transform = ocio.DisplayViewTransform(
+            src=space, display=display, view=view, direction=ocio.TRANSFORM_DIR_INVERSE
+        )
+        processor = config_of(address).getProcessor(transform).getDefaultCPUProcessor()
+        found = processor.applyRGB([code / 255 for code in codes])
+    except (*FAILURES, UnreadableConfig):
+        return None
+    red, green, blue = (float(channel) for channel in found)
+    return red, green, blue

@@ -1,0 +1,160 @@
+"""A stack put together: pictures in linear light, placed on the canvas, laid over one another."""
+
+from dataclasses import dataclass
+from math import ceil, floor
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from PIL import Image
+
+from zero_slate.core.canvas.raster import Size
+from zero_slate.core.media.header import Window
+from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_linear
+from zero_slate.files.media.pixels.frames import Frame, FrameRequest, cropped
+from zero_slate.files.media.pixels.handover import handed_over
+from zero_slate.files.media.pixels.movie_frames import movie_pixels
+from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
+
+Light = NDArray[np.float32]
+
+
+@dataclass(frozen=True, slots=True)
+class ComposedLayer:
+    """A picture of a stack, and where its format lies on the canvas, in canvas pixels."""
+
+    request: FrameRequest
+    through: ViewedThrough | None
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
+class ComposeRequest:
+    """A canvas with what is drawn beyond its edges, and the pictures on it from back to front.
+
+    The first pixel lies at `x`, `y` of the canvas, which are negative with overscan. `window` is a
+    part of `size`.
+    """
+
+    x: int
+    y: int
+    size: Size
+    layers: tuple[ComposedLayer, ...]
+    window: Window | None = None
+    handover: str | None = None
+
+
+def compose(request: ComposeRequest) -> Frame:
+    """Return linear light with alpha: over, by the alpha of each (Porter and Duff 1984).
+
+    A picture without alpha covers all of its format. Raises what reading raises.
+    """
+    size = request.size
+    out = np.zeros((size.height, size.width, 4), np.float32)
+    for layer in request.layers:
+        over(out, _placed(layer, request))
+    values: NDArray[Any] = np.clip(out, -65504, 65504).astype(np.float16)
+    x, y, rows = 0, 0, size.height
+    if request.window is not None:
+        values, x, y, rows = cropped(values, x, y, rows, request.window)
+    height, width = values.shape[:2]
+    content = handed_over(np.ascontiguousarray(values), request.handover)
+    return Frame(width, height, 4, "half", x, y, size, rows, 1, content)
+
+
+def over(below: Light, above: Light) -> None:
+    """Lay premultiplied light over what is there, in place."""
+    below *= 1 - above[:, :, 3:4]
+    below += above
+
+
+def _placed(layer: ComposedLayer, request: ComposeRequest) -> Light:
+    asked = layer.request
+    if asked.movie_frame is not None:
+        pixels = movie_pixels(asked.path, asked.movie_frame)
+    else:
+        pixels = read_pixels(asked.path, asked.part, asked.channels)
+    light = _linear(pixels, layer.through)
+    across = layer.width / pixels.format.width
+    down = layer.height / pixels.format.height
+    left = layer.x - request.x + pixels.x * across
+    top = layer.y - request.y + pixels.y * down
+    size = request.size
+    if across == 1 and down == 1 and left == int(left) and top == int(top):
+        return _moved(light, int(left), int(top), size)
+    return _resampled(light, across, down, left, top, size)
+
+
+def _linear(pixels: Pixels, through: ViewedThrough | None) -> Light:
+    """Return rows × columns × RGBA of premultiplied linear light."""
+    values = as_light(pixels.values)
+    if pixels.values.dtype.kind == "f" and not np.isfinite(pixels.values).all():
+        values = np.nan_to_num(values)
+    rows, columns, channels = values.shape
+    solid = np.ones((rows, columns, 1), np.float32)
+    alpha = solid
+    if channels in (2, 4):
+        alpha = np.clip(values[:, :, -1:], 0, 1)
+    rgb = values[:, :, :3] if channels > 2 else np.repeat(values[:, :, :1], 3, axis=2)
+    rgb = np.ascontiguousarray(rgb)
+    if through is None:
+        return np.concatenate([rgb, alpha], axis=2)
+    is_clear = alpha is not solid and bool(alpha.min() < 1)
+    if is_clear:
+        rgb = np.where(alpha > 0, rgb / np.maximum(alpha, 1e-6), rgb)
+        rgb = np.ascontiguousarray(rgb, dtype=np.float32)
+    processor_of(through.config, to_linear(through)).getDefaultCPUProcessor().applyRGB(rgb)
+    if is_clear:
+        # Light without cover adds to what is behind it, as it does in the file.
+        rgb = np.where(alpha > 0, rgb * alpha, rgb)
+    return np.concatenate([rgb, alpha], axis=2).astype(np.float32)
+
+
+def _moved(light: Light, left: int, top: int, size: Size) -> Light:
+    out = np.zeros((size.height, size.width, 4), np.float32)
+    rows, columns = light.shape[:2]
+    y0, y1 = max(0, top), min(size.height, top + rows)
+    x0, x1 = max(0, left), min(size.width, left + columns)
+    if y1 > y0 and x1 > x0:
+        out[y0:y1, x0:x1] = light[y0 - top : y1 - top, x0 - left : x1 - left]
+    return out
+
+
+def _resampled(
+    light: Light, across: float, down: float, left: float, top: float, size: Size
+) -> Light:
+    """Enlarge or shrink light, its corner at `left`, `top` of the canvas: bilinear, or by areas."""
+    out = np.zeros((size.height, size.width, 4), np.float32)
+    rows, columns = light.shape[:2]
+    x0, x1 = max(0, floor(left)), min(size.width, ceil(left + columns * across))
+    y0, y1 = max(0, floor(top)), min(size.height, ceil(top + rows * down))
+    if x1 <= x0 or y1 <= y0:
+        return out
+    # Its outermost pixels go on beyond its edges, which are cut off where they lie: within a pixel
+    # of the canvas, by the share of it that they cover.
+    around = ceil(max(1, 1 / across, 1 / down))
+    box = (
+        (x0 - left) / across + around,
+        (y0 - top) / down + around,
+        min(columns + 2.0 * around, (x1 - left) / across + around),
+        min(rows + 2.0 * around, (y1 - top) / down + around),
+    )
+    for channel in range(4):
+        plane = np.pad(light[:, :, channel], around, mode="edge")
+        made = Image.fromarray(plane, "F").resize(
+            (x1 - x0, y1 - y0), Image.Resampling.BILINEAR, box=box
+        )
+        out[y0:y1, x0:x1, channel] = np.asarray(made)
+    out[y0:y1, x0:x1] *= _covered(top, top + rows * down, y0, y1)[:, None, None]
+    out[y0:y1, x0:x1] *= _covered(left, left + columns * across, x0, x1)[None, :, None]
+    return out
+
+
+def _covered(begin: float, end: float, first: int, last: int) -> Light:
+    """Return the share of each pixel from `first` to `last` that lies between two places."""
+    at = np.arange(first, last, dtype=np.float32)
+    share = np.minimum(at + 1, np.float32(end)) - np.maximum(at, np.float32(begin))
+    return np.clip(share, 0, 1).astype(np.float32)
