@@ -1,4 +1,4 @@
-"""The proof: its shader held to OpenColorIO's own processor, looking, playing, and what goes wrong."""
+"""The proof: its shader held to OpenColorIO's own processor, looking, playing, what goes wrong."""
 
 import io
 import json
@@ -96,7 +96,7 @@ def test_every_view_is_within_a_code_of_the_librarys_own_processor(
     x, y, column, row = pixel_for_pixel(page)
     asked: list[str] = []
     page.on("request", lambda request: asked.append(request.url))
-    views = page.get_by_label("View", exact=True)
+    views = page.get_by_role("combobox", name="View", exact=True)
     names = views.locator("option").all_inner_texts()
     assert len(names) >= 3
     left, top = max(0, column - 60), max(0, row - 45)
@@ -128,7 +128,7 @@ def test_exposure_is_a_factor_of_light_and_channels_stand_alone(
     shown = shot_of(page, x - 10, y - 10, 20, 20)
     part = np.ascontiguousarray(wide[row - 10 : row + 10, column - 10 : column + 10], np.float32)
     codes = part * 2
-    view = page.get_by_label("View", exact=True).input_value()
+    view = page.get_by_role("combobox", name="View", exact=True).input_value()
     through = ViewedThrough(f"ocio://{USUAL}", "ACEScg", DISPLAY, view, "ACEScg")
     whole(through).getDefaultCPUProcessor().applyRGB(codes)
     expected = np.round(np.clip(codes[:, :, 1:2], 0, 1) * 255).astype(int)
@@ -179,11 +179,11 @@ def test_it_plays_round_its_range_and_is_stopped_by_a_key(page: Page) -> None:
 
 def test_two_pictures_are_laid_against_each_other(page: Page) -> None:
     open_proof(page)
-    page.get_by_label("laid against").select_option(label="ground")
-    expect(table(page).locator(".sheet-edge")).to_be_visible()
+    page.get_by_label("laid against", exact=True).select_option(label="ground")
+    expect(table(page).locator(".sheet-edge")).to_have_count(1)
     page.get_by_role("button", name="how far apart").click()
     expect(page.get_by_label("raised")).to_have_value("8")
-    page.get_by_label("laid against").select_option(label="plate")
+    page.get_by_label("laid against", exact=True).select_option(label="plate")
     page.keyboard.press("Shift+Y")
     page.wait_for_timeout(800)
     box = table(page).bounding_box()

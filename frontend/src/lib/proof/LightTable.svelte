@@ -50,6 +50,8 @@
 	let canvas = $state<HTMLCanvasElement | null>(null);
 	let renderer = $state.raw<Renderer | null>(null);
 	let ratio = $state(1);
+	/** Where the canvas lies in its room, in the page's pixels. */
+	let snapped = $state.raw({ left: 0, top: 0, width: 1, height: 1 });
 	/** The pointer, in the page's pixels of the table. */
 	let pointer = $state.raw<{ x: number; y: number } | null>(null);
 	let readings = $state.raw<Readings | null>(null);
@@ -141,9 +143,17 @@
 		const measure = () => {
 			if (!room || !canvas) return;
 			ratio = devicePixelRatio;
-			const { width, height } = room.getBoundingClientRect();
-			canvas.width = Math.max(1, Math.round(width * ratio));
-			canvas.height = Math.max(1, Math.round(height * ratio));
+			const { left, top, width, height } = room.getBoundingClientRect();
+			canvas.width = Math.max(1, Math.floor(width * ratio));
+			canvas.height = Math.max(1, Math.floor(height * ratio));
+			// A pixel of the canvas is one of the screen: wherever the page is laid out between them,
+			// the browser would draw it soft.
+			snapped = {
+				left: Math.ceil(left * ratio) / ratio - left,
+				top: Math.ceil(top * ratio) / ratio - top,
+				width: canvas.width / ratio,
+				height: canvas.height / ratio
+			};
 			view.resize(canvas.width, canvas.height, whole);
 		};
 		const watcher = new ResizeObserver(measure);
@@ -222,7 +232,7 @@
 
 	function placeOf(event: PointerEvent | WheelEvent): { x: number; y: number } {
 		const box = room!.getBoundingClientRect();
-		return { x: event.clientX - box.left, y: event.clientY - box.top };
+		return { x: event.clientX - box.left - snapped.left, y: event.clientY - box.top - snapped.top };
 	}
 
 	function nearEdge(at: { x: number }): boolean {
@@ -380,10 +390,21 @@
 >
 	<canvas
 		bind:this={canvas}
-		class="absolute inset-0 h-full w-full"
+		class="absolute"
+		style:left="{snapped.left}px"
+		style:top="{snapped.top}px"
+		style:width="{snapped.width}px"
+		style:height="{snapped.height}px"
 		data-frame={stood.one ? proof.frame : undefined}
 	></canvas>
-	<svg class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
+	<svg
+		class="pointer-events-none absolute"
+		style:left="{snapped.left}px"
+		style:top="{snapped.top}px"
+		style:width="{snapped.width}px"
+		style:height="{snapped.height}px"
+		aria-hidden="true"
+	>
 		<Hatch id="torn" />
 		{#if missing}<rect {...missing} fill="url(#torn)" data-missing />{/if}
 		{#if proof.guides}
