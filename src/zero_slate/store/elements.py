@@ -47,6 +47,9 @@ def element_of(row: ElementRow) -> Element:
             row.slip,
             row.view,
             row.view_of,
+            row.folder,
+            row.space,
+            row.space_reason,
         )
 
     return readable(f"The {row.role} linked to this shot", read, row.media)

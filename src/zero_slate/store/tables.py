@@ -146,6 +146,8 @@ class ElementRow(Base):
     slip: Mapped[int] = mapped_column(Integer, server_default="0")
     view: Mapped[str] = mapped_column(server_default="")
     view_of: Mapped[int | None] = mapped_column(Integer)
+    space: Mapped[str] = mapped_column(server_default="")
+    space_reason: Mapped[str] = mapped_column(server_default="")
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
 

@@ -8,7 +8,7 @@ from tests.core.scenes import header
 from zero_slate.core.canvas.fit import fit
 from zero_slate.core.canvas.raster import Raster
 from zero_slate.core.colour.config_names import ColourNames
-from zero_slate.core.colour.read_as import read_as
+from zero_slate.core.colour.read_as import FileSaid, read_as
 from zero_slate.core.media.eyes import EyeMeasure, Sure, compared_headers, compared_pixels
 from zero_slate.core.media.header import Media, MediaKind, Window
 from zero_slate.core.media.small_picture import Box, small_picture_frame
@@ -70,7 +70,7 @@ NAMES = ColourNames(
 def test_files_are_read_as(
     tag: str | None, primaries: str | None, sample: str, space: str, why: str
 ) -> None:
-    read = read_as(tag, primaries, None, sample, NAMES, "ACEScg")
+    read = read_as(FileSaid(tag, primaries, None, sample), NAMES, "ACEScg")
     assert (read.space, read.why) == (space, why)
 
 

@@ -19,15 +19,6 @@
 				{#if line.means}<dd class="col-span-2 text-xs text-ink2">{line.means}</dd>{/if}
 			</div>
 		{/each}
-		{#if linked.read_as_why}
-			<div class="flex items-baseline justify-between gap-4 border-t border-rule py-1">
-				<dt class="text-ink2">read as</dt>
-				<dd class="text-right">
-					<span class="num">{linked.read_as ?? 'no space of the config'}</span>
-					<span class="text-xs text-ink2">{linked.read_as_why}</span>
-				</dd>
-			</div>
-		{/if}
 		<div class="flex items-baseline justify-between gap-4 border-t border-rule py-1">
 			<dt class="text-ink2">lies in</dt>
 			<dd class="num min-w-0 text-right break-words">{linked.volume}/{linked.folder}</dd>

@@ -10,6 +10,7 @@
 	import Views from './Views.svelte';
 	import LayerSheet from './LayerSheet.svelte';
 	import HeaderTable from './HeaderTable.svelte';
+	import ReadAs from './ReadAs.svelte';
 
 	let {
 		shot,
@@ -92,6 +93,7 @@
 		</div>
 		<Views {shot} {linked} onchange={onview} />
 		<ElementFields {linked} {onchange} />
+		<ReadAs {shot} {frame} {linked} {onchange} />
 		<HeaderTable {linked} />
 	{/if}
 </section>

@@ -21,12 +21,13 @@ function keep(address: string, picture: Blob): string {
 export function elementPicture(
 	shot: number,
 	element: number,
-	options: { frame?: number | null; width: number; layer?: string; version: string }
+	options: { frame?: number | null; width: number; layer?: string; space?: string; version: string }
 ): string {
 	const query = new URLSearchParams({ width: String(options.width), v: options.version });
 	if (options.frame !== undefined && options.frame !== null)
 		query.set('frame', String(options.frame));
 	if (options.layer) query.set('layer', options.layer);
+	if (options.space) query.set('space', options.space);
 	return `${API}/shots/${shot}/elements/${element}/picture?${query}`;
 }
 

@@ -1,13 +1,19 @@
 """Colour names against the edit's and against the colour config."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
-from zero_slate.core.checks.finding import Change, Finding, Sentence, Severity
+from zero_slate.core.checks.finding import Change, ElementChange, Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
-from zero_slate.core.colour.config_names import nearest_name
+from zero_slate.core.colour.config_names import ColourNames, nearest_name
 from zero_slate.core.colour.config_place import ConfigPlace
+from zero_slate.core.colour.read_as import ReadBy
+from zero_slate.core.colour.read_rules import ReadRules
 from zero_slate.core.colour.viewing import Viewing
+from zero_slate.core.media.element import Element
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.read_element import read_element
 
 
 def config(context: ShotContext) -> Iterator[Finding]:
@@ -46,6 +52,49 @@ def config(context: ShotContext) -> Iterator[Finding]:
             ),
             {},
             use("color_config", required),
+        )
+
+
+def read_rules(context: ShotContext) -> Iterator[Finding]:
+    """Find rules with names that the config hasn't, and files that say otherwise themselves."""
+    names = context.names
+    if names is None:
+        return
+    for rule in context.setup.read_rules:
+        if rule.space in names.spaces:
+            continue
+        near = nearest_name(rule.space, names.shown_spaces)
+        others = [
+            replace(each, space=near or each.space) if each == rule else each
+            for each in context.setup.read_rules
+        ]
+        change = use("read_rules", ReadRules(tuple(others))) if near else None
+        yield _unknown("colour.rule-unknown", "read_rules", rule.space, names.config, change)
+    for element in context.elements:
+        yield from read_otherwise(context.setup, names, element)
+
+
+def read_otherwise(setup: Setup, names: ColourNames, element: Element) -> Iterator[Finding]:
+    """Find an element that a rule reads as another space than its own tag names."""
+    read = read_element(setup, names, element)
+    if read is None or read.by is not ReadBy.RULE or not read.tagged or not read.space:
+        return
+    if not names.are_same(read.tagged, read.space):
+        yield Finding(
+            "colour.read-differs",
+            Severity.WARN,
+            "read_rules",
+            Sentence(
+                f"{element.name} is read as {read.space}, by {read.why}, and its own tag says "
+                f"{read.tagged}.",
+                (read.space, read.tagged),
+            ),
+            {"space": read.space, "tagged": read.tagged},
+            element=element.id,
+            element_change=ElementChange(
+                f"Read it as {read.tagged}",
+                {"space": read.tagged, "space_reason": "its tag says so"},
+            ),
         )
 
 

@@ -39,6 +39,7 @@ CHECKS: tuple[Check, ...] = (
     time.start_timecode,
     colour.config,
     colour.working_space,
+    colour.read_rules,
     colour.viewing,
     media.of_every_element,
 )

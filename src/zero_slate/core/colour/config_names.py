@@ -1,17 +1,42 @@
 """Colour by name: which config is in use, what it offers, and what it makes of a few greys."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from difflib import get_close_matches
 
 
 @dataclass(frozen=True, slots=True)
+class ConfigRule:
+    """A rule of a config's own for files: by a pattern and an ending, or by an expression.
+
+    `searches` is set where it looks for a space's name in the path.
+    """
+
+    name: str
+    space: str
+    pattern: str = ""
+    ending: str = ""
+    expression: str = ""
+    searches: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class ColourNames:
-    """The names a colour config has. `spaces` holds aliases too, `shown_spaces` doesn't."""
+    """The names a colour config has. `spaces` holds aliases too, `shown_spaces` doesn't.
+
+    `proper` has the space that each alias and role stands for; `rules` are the config's own for
+    files, but for the one that is left when no other fits.
+    """
 
     config: str
     spaces: frozenset[str]
     shown_spaces: tuple[str, ...]
     views: dict[str, tuple[str, ...]]
+    proper: dict[str, str] = field(default_factory=dict)
+    rules: tuple[ConfigRule, ...] = ()
+
+    def are_same(self, one: str, other: str) -> bool:
+        """Return whether two names stand for one space."""
+        return self.proper.get(one, one) == self.proper.get(other, other)
 
     @property
     def displays(self) -> tuple[str, ...]:

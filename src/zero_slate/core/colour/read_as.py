@@ -1,10 +1,13 @@
-"""Which colour space a file's pixels are read as: by its tag, its primaries, or its kind."""
+"""Which colour space a file's pixels are read as: by a rule, its tag, its primaries, its kind."""
 
 import re
 from dataclasses import dataclass
+from enum import StrEnum
+from fnmatch import fnmatchcase
 from functools import lru_cache
 
-from zero_slate.core.colour.config_names import ColourNames
+from zero_slate.core.colour.config_names import ColourNames, ConfigRule
+from zero_slate.core.colour.read_rules import ReadRules
 
 # What files and standards call colour spaces, and what configs have as names or aliases of them.
 _SAME = {
@@ -29,7 +32,18 @@ _LINEAR = {
     "ACES AP0": "linap0scene",
     "ACES AP1": "linap1scene",
 }
+NO_RULES = ReadRules()
 _SIGNS = re.compile(r"[^a-z0-9]")
+
+
+class ReadBy(StrEnum):
+    """What told the space that a file is read as."""
+
+    EXCEPTION = "exception"
+    RULE = "rule"
+    TAG = "tag"
+    CONFIG = "config"
+    SAMPLES = "samples"
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,33 +54,79 @@ class ReadAs:
     """A name or alias that the config has."""
     why: str
     """What it was told by, in words."""
+    by: ReadBy = ReadBy.SAMPLES
+    """What told it."""
+    tagged: str | None = None
+    """The space that the file's own tag names; None where it has none that the config knows."""
+
+
+@dataclass(frozen=True, slots=True)
+class FileSaid:
+    """What is known of a file: what it says of its colours, what it is, and where it lies."""
+
+    tag: str | None
+    primaries: str | None
+    transfer: str | None
+    sample: str
+    role: str = ""
+    kind: str = ""
+    name: str = ""
+    folder: str = ""
 
 
 def read_as(
-    tag: str | None,
-    primaries: str | None,
-    transfer: str | None,
-    sample: str,
+    said: FileSaid,
     names: ColourNames,
     working: str,
+    rules: ReadRules = NO_RULES,
+    exception: tuple[str, str] = ("", ""),
 ) -> ReadAs:
     """Return how a file's colours are read.
 
-    By its tag where the config knows it; by the primaries it states, where its samples (`half`,
-    `float`, `8-bit`, …) hold linear light; otherwise light of floating samples is taken to be in
-    the working space, and whole numbers to be display codes (sRGB, or BT.709 where it says so).
+    By its own exception, a space and the reason for it; by the first of the production's rules that
+    fits; by its tag where the config knows it; by the config's own rules; by the primaries it
+    states, where its samples (`half`, `float`, `8-bit`, …) hold linear light; otherwise light of
+    floating samples is taken to be in the working space, and whole numbers to be display codes
+    (sRGB, or BT.709 where it says so).
     """
     known = _plainly(names.spaces)
-    if tag and (space := _found(tag, known)):
-        return ReadAs(space, "its tag")
-    floating = sample in ("half", "float", "double")
-    if floating:
-        if primaries and (space := _found(_LINEAR.get(primaries, ""), known)):
-            return ReadAs(space, f"its primaries, {primaries}")
+    tagged = _found(said.tag, known) if said.tag else None
+    space, reason = exception
+    if space and space in names.spaces:
+        return ReadAs(space, f"an exception: {reason}" if reason else "an exception",
+                      ReadBy.EXCEPTION, tagged)  # fmt: skip
+    rule = rules.first(said.role, said.kind, said.sample, said.name, said.folder)
+    if rule is not None and rule.space in names.spaces:
+        return ReadAs(rule.space, f"the rule “{rule}”", ReadBy.RULE, tagged)
+    if tagged:
+        return ReadAs(tagged, "its tag", ReadBy.TAG, tagged)
+    for each in names.rules:
+        if own := _by_config(each, f"{said.folder}/{said.name}", names):
+            return ReadAs(own, f"the config’s own rule “{each.name}”", ReadBy.CONFIG)
+    if said.sample in ("half", "float", "double"):
+        if said.primaries and (space := _found(_LINEAR.get(said.primaries, ""), known) or ""):
+            return ReadAs(space, f"its primaries, {said.primaries}")
         return ReadAs(working, "no tag: the working space")
-    if transfer and (space := _found(transfer, known)):
-        return ReadAs(space, f"its transfer, {transfer}")
+    if said.transfer and (space := _found(said.transfer, known) or ""):
+        return ReadAs(space, f"its transfer, {said.transfer}")
     return ReadAs(_found("sRGB", known), "no tag: display codes")
+
+
+def _by_config(rule: ConfigRule, path: str, names: ColourNames) -> str | None:
+    """Return the space that a config's own rule says for a path; None where it doesn't fit."""
+    if rule.searches:
+        # The name that ends furthest to the right counts, and of those the longest.
+        found = [(path.rfind(name) + len(name), len(name), name)
+                 for name in names.spaces if name in path]  # fmt: skip
+        return max(found)[2] if found else None
+    if rule.expression:
+        try:
+            return rule.space if re.search(rule.expression, path) else None
+        except re.error:
+            return None
+    stem, _, ending = path.rpartition(".")
+    fits = fnmatchcase(stem, rule.pattern) and fnmatchcase(ending, rule.ending)
+    return rule.space if fits else None
 
 
 @lru_cache(maxsize=16)

@@ -57,7 +57,9 @@ class Element:
     `own_name` is what a person calls it; `on` whether it is used. `before`, `between` and `after`
     are what shows where it has no frame; None is what is usual for its kind. `offset` moves it
     among the shot's frames, `slip` shows other frames of it in the same place, both in frames.
-    `view` is which eye it is of, and `view_of` the element that it is another view of.
+    `view` is which eye it is of, and `view_of` the element that it is another view of. `folder` is
+    where its files lie. `space` is the colour space that it is read as whatever the rules say, and
+    `space_reason` why.
     """
 
     id: int
@@ -78,6 +80,9 @@ class Element:
     slip: int = 0
     view: str = ""
     view_of: int | None = None
+    folder: str = ""
+    space: str = ""
+    space_reason: str = ""
 
     @property
     def rate(self) -> FrameRate | None:

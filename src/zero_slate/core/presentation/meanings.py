@@ -12,9 +12,11 @@ from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import facts_of
 from zero_slate.core.canvas.sizes import BYTES_10_BIT_RGB, BYTES_HALF_RGBA
 from zero_slate.core.checks.finding import Sentence
+from zero_slate.core.colour.read_as import ReadBy
 from zero_slate.core.media.placement import placement_words
 from zero_slate.core.presentation.colour_words import config_holds
 from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.film import FeetFrames, drawings
 from zero_slate.core.time.frames import CountAt
 
@@ -295,6 +297,26 @@ def working_space(context: ShotContext) -> Sentence:
     return Sentence(f"18 % grey is 0.180 here and {context.probe.grey:.2f} on the display.")
 
 
+def read_rules(context: ShotContext) -> Sentence:
+    """Say what decides how the shot's elements are read."""
+    told: dict[ReadBy, list[str]] = {}
+    for element in context.elements:
+        if read := read_element(context.setup, context.names, element):
+            told.setdefault(read.by, []).append(element.short_name(context.setup.code))
+    if not told:
+        return Sentence("Files are read by their tags." if not context.setup.read_rules.rules
+                        else "No element is read by them yet.")  # fmt: skip
+    words = {
+        ReadBy.EXCEPTION: "by an exception",
+        ReadBy.RULE: "by a rule",
+        ReadBy.TAG: "by their tags",
+        ReadBy.CONFIG: "by the config’s own rules",
+        ReadBy.SAMPLES: "by their samples",
+    }
+    said = "; ".join(f"{', '.join(told[by])} {words[by]}" for by in ReadBy if by in told)
+    return Sentence(f"Read: {said}.")
+
+
 def viewing(context: ShotContext) -> Sentence:
     """Say what white becomes on the display."""
     if context.probe is None:
@@ -345,6 +367,7 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "start_timecode": start_timecode,
     "color_config": color_config,
     "working_space": working_space,
+    "read_rules": read_rules,
     "viewing": viewing,
     "code": code,
     "title": title,

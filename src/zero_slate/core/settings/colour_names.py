@@ -35,6 +35,8 @@ def held_by_names(
             continue
         del reading.values[key]
         near = nearest_name(typed_name.name, typed_name.shown)
+        if near and key == "read_rules":
+            near = typed[key]["text"].replace(typed_name.name, near)
         reading.problems[key] = FieldProblem(
             typed_name.part,
             f"{names.config} has no {typed_name.what} “{typed_name.name}”.",
@@ -62,6 +64,11 @@ def _typed_names(reading: Reading, typed: Typed, names: ColourNames) -> Iterator
         yield _TypedName(
             "working_space", "name", space, "colour space", names.spaces, names.shown_spaces
         )
+    if (rules := reading.values.get("read_rules")) is not None:
+        for rule in rules:
+            yield _TypedName(
+                "read_rules", "text", rule.space, "colour space", names.spaces, names.shown_spaces
+            )
     if viewing is None:
         return
     parts, views = typed["viewing"], names.views.get(viewing.display, ())

@@ -42,7 +42,7 @@ def shot_face(context: ShotContext) -> Face | None:
     setup, media = context.setup, element.media
     made_of = (
         element.id, media.name, media.stamp, element.offset, element.slip, element.view,
-        setup.color_config, setup.viewing, setup.working_space,
+        setup.color_config, setup.viewing, setup.working_space, setup.read_rules, element.space,
         setup.cut_range, setup.work_range, context.shift,
     )  # fmt: skip
     key = blake2b(repr(made_of).encode(), digest_size=8).hexdigest()

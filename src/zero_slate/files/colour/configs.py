@@ -1,13 +1,14 @@
 """Colour configs: read, named, told apart."""
 
 import os
+from collections.abc import Iterator
 from functools import lru_cache
 from hashlib import blake2b
 
 import PyOpenColorIO as ocio
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.colour.config_names import ColourNames
+from zero_slate.core.colour.config_names import ColourNames, ConfigRule
 
 BUILT_IN = "ocio://"
 # The library's two kinds have no common one.
@@ -69,7 +70,23 @@ def _names(address: str, stamp: tuple[int, int]) -> ColourNames:
     views = {display: tuple(read.getViews(display)) for display in read.getDisplays()}
     name = address.removeprefix(BUILT_IN).rpartition("/")[2]
     shown = tuple(read.getColorSpaceNames())
-    return ColourNames(name, frozenset([*spaces, *aliases]), shown, views)
+    every = frozenset([*spaces, *aliases])
+    proper = {each: read.getColorSpace(each).getName() for each in every}
+    return ColourNames(name, every, shown, views, proper, tuple(_rules(read)))
+
+
+def _rules(config: "ocio.Config") -> Iterator[ConfigRule]:
+    """Yield a config's own rules for files, but for the default one."""
+    rules = config.getFileRules()
+    for n in range(rules.getNumEntries() - 1):
+        name = rules.getName(n)
+        if name == ocio.FILE_PATH_SEARCH_RULE_NAME:
+            yield ConfigRule(name, "", searches=True)
+        elif expression := rules.getRegex(n):
+            yield ConfigRule(name, rules.getColorSpace(n), expression=expression)
+        else:
+            ending = rules.getExtension(n)
+            yield ConfigRule(name, rules.getColorSpace(n), rules.getPattern(n), ending)
 
 
 def version_and_fingerprint(address: str) -> tuple[str, str]:

@@ -2,17 +2,19 @@
 
 from collections.abc import Mapping, Sequence
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.texts import one_line
+from zero_slate.core.colour.config_names import nearest_name
 from zero_slate.core.media.alignment import best_align
 from zero_slate.core.media.element import Align, Element, Role
 from zero_slate.core.media.header import Media
 from zero_slate.core.media.sound import Sound
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.cadence import usual_use
 from zero_slate.core.time.frames import require_frame
 from zero_slate.core.time.rate import FrameRate
@@ -30,6 +32,8 @@ from zero_slate.store.written import written
 
 MOST_LINKED = 40
 LONGEST_NAME = 60
+LONGEST_SPACE = 120
+LONGEST_REASON = 200
 # What of an element there is to change where it is a sound.
 OF_SOUNDS = frozenset(("name", "on", "offset"))
 
@@ -134,6 +138,8 @@ class Elements:
                 raise Refusal(f"A sound has no {min(more)} to be changed.", part=min(more))
             if values.get("role") is Role.SOUND:
                 raise Refusal("A picture can't become a sound: link its file as a sound.")
+            if space := values.get("space"):
+                self._require_space(loaded, space)
             for key, value in values.items():
                 _set(row, key, value)
             if "align" in values:
@@ -148,6 +154,15 @@ class Elements:
                             "other one another role first.",
                             part="role",
                         )
+
+    def _require_space(self, loaded: Loaded, space: str) -> None:
+        names = self.workspace.names_for(loaded.content.setup)
+        if names is not None and space not in names.spaces:
+            raise Refusal(
+                f"{names.config} has no colour space “{space}”.",
+                nearest=nearest_name(space, names.shown_spaces),
+                part="space",
+            )
 
     def order(self, shot_id: int, ids: Sequence[int]) -> None:
         """Lay a shot's elements over one another, from back to front. Raises NotFound."""
@@ -241,12 +256,13 @@ class Elements:
         loaded = self.shots.load(shot_id)
         with self.workspace.reading() as session:
             rows = elements.element_rows(session, shot_id)
-        return tuple(self._linked(row, loaded) for row in rows)
+        config = self.workspace.config_of(loaded.content.setup.color_config)
+        context = replace(loaded.stored, config=config)
+        return tuple(self._linked(row, loaded, context) for row in rows)
 
-    def _linked(self, row: ElementRow, loaded: Loaded) -> LinkedElement:
+    def _linked(self, row: ElementRow, loaded: Loaded, context: ShotContext) -> LinkedElement:
         try:
-            names = self.workspace.names_for(loaded.content.setup)
-            return linked_element(row, elements.element_of(row), loaded, names)
+            return linked_element(row, elements.element_of(row), context)
         except Unreadable as error:
             return unreadable_element(row, loaded, f"{error} Read it again, or unlink it.")
 
@@ -296,14 +312,7 @@ def _files_of(row: ElementRow) -> Media | Sound:
 def _set(row: ElementRow, key: str, value: Any) -> None:
     match key:
         case "name":
-            text = one_line(value, "A name") if value.strip() else ""
-            if len(text) > LONGEST_NAME:
-                raise Refusal(
-                    f"A name of {len(text)} characters is too long: it takes {LONGEST_NAME}.",
-                    nearest=text[:LONGEST_NAME].rstrip(),
-                    part="name",
-                )
-            row.name = text
+            row.name = _short(value, "A name", "name", LONGEST_NAME)
         case "rate":
             own = FrameRate.parse(value) if value and value.strip() else None
             row.own_rate = str(own) if own else None
@@ -316,10 +325,28 @@ def _set(row: ElementRow, key: str, value: Any) -> None:
             row.line = value
         case "view_of":
             row.view_of = value
+        case "space":
+            row.space = one_line(value, "A colour space")[:LONGEST_SPACE] if value.strip() else ""
+            if not row.space:
+                row.space_reason = ""
+        case "space_reason":
+            row.space_reason = _short(value, "A reason", "space_reason", LONGEST_REASON)
         case "view":
             row.view = one_line(value, "A view's name")[:LONGEST_NAME] if value.strip() else ""
         case _:
             setattr(row, key, str(value) if value is not None else None)
+
+
+def _short(value: str, what: str, part: str, most: int) -> str:
+    """Return a text of one line, or refuse one that is too long."""
+    text = one_line(value, what, 10 * most) if value.strip() else ""
+    if len(text) > most:
+        raise Refusal(
+            f"{what} of {len(text)} characters is too long: it takes {most}.",
+            nearest=text[:most].rstrip(),
+            part=part,
+        )
+    return text
 
 
 def fitting_align(media: Media, loaded: Loaded) -> Align:

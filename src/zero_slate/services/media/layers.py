@@ -154,9 +154,7 @@ class Layers:
         path = self.pictures.path_of(shot_id, element, number)
         movie = element.media.kind is MediaKind.MOVIE
         layers = (_of_movie(element),) if movie else layers_of(element.media.header)
-        through = self.pictures.through(
-            loaded.content.setup, element.media, layer_named(element, "")
-        )
+        through = self.pictures.through(loaded.content.setup, element, layer_named(element, ""))
         request = LayerSheetRequest(str(path), number, movie, layers, WIDTH, through)
         return AskedLayers(key_of(request.path, request), element, request)
 

@@ -3,17 +3,15 @@
 from dataclasses import dataclass
 
 from zero_slate.core.canvas.fit import FitMode
-from zero_slate.core.colour.config_names import ColourNames
-from zero_slate.core.colour.read_as import ReadAs, read_as
 from zero_slate.core.media.element import Element, Filling
-from zero_slate.core.media.header import Media
-from zero_slate.core.media.layers import Layer, layers_of, picture_layer
+from zero_slate.core.media.layers import Layer, layers_of
 from zero_slate.core.media.placement import placement_words
 from zero_slate.core.media.showing import hold_of, time_kind
 from zero_slate.core.media.small_picture import SmallPictureFrame
 from zero_slate.core.presentation.header_table import HeaderLine, header_table
-from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.face import picture_frame
+from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.services.media.lines import (
     MediaLine,
@@ -106,22 +104,24 @@ class LinkedElement:
     """The colour space its picture is read as; None for data, and where the config has none."""
     read_as_why: str
     """What that was told by."""
+    tagged: str
+    """The space that its own tag names; empty where it has none that the config knows."""
+    space: str
+    """The space that it is read as whatever the rules say; empty where they decide."""
+    space_reason: str
+    """Why, as it was written."""
     header: tuple[HeaderLine, ...]
     """All that its header says, against the setup and the shot's other elements."""
     line: MediaLine
     """Its files, and how they agree with the shot."""
 
 
-def linked_element(
-    row: ElementRow, element: Element, loaded: Loaded, names: ColourNames | None
-) -> LinkedElement:
+def linked_element(row: ElementRow, element: Element, context: ShotContext) -> LinkedElement:
     """Return an element of a shot as it is shown."""
-    context, setup = loaded.stored, loaded.content.setup
+    setup = context.setup
     shows = context.showing[element.id]
     header = element.media.header
-    looked_at = picture_layer(header, element.view)
-    coloured = looked_at is not None and not looked_at.kind.is_data
-    read = colours_of(setup, element.media, looked_at, names) if coloured and looked_at else None
+    read = read_element(setup, context.names, element)
     return LinkedElement(
         row.id,
         row.role,
@@ -151,6 +151,9 @@ def linked_element(
         tuple(map(_found_layer, layers_of(header))),
         read.space if read else None,
         read.why if read else "",
+        (read.tagged or "") if read else "",
+        element.space,
+        element.space_reason,
         header_table(context, element, element_findings(context, element)),
         media_line(context, element),
     )
@@ -188,24 +191,11 @@ def unreadable_element(row: ElementRow, loaded: Loaded, why: str) -> LinkedEleme
         (),
         None,
         "",
+        "",
+        "",
+        "",
         (),
         unreadable_line(row.role, why),
-    )
-
-
-def colours_of(setup: Setup, media: Media, layer: Layer, names: ColourNames | None) -> ReadAs:
-    """Return the colour space that a layer of files is read as in a shot, and why."""
-    if names is None:
-        return ReadAs(None, "the colour config can't be read")
-    header = media.header
-    sample = layer.channels[0].type if layer.channels else ""
-    return read_as(
-        header.color_space,
-        header.primaries,
-        header.transfer,
-        sample,
-        names,
-        setup.working_space,
     )
 
 

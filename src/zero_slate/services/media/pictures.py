@@ -8,15 +8,16 @@ from hashlib import blake2b
 from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.config_names import nearest_name
 from zero_slate.core.media.element import Element
-from zero_slate.core.media.header import Media, MediaKind
+from zero_slate.core.media.header import MediaKind
 from zero_slate.core.media.layers import Layer, layers_of, picture_layer
 from zero_slate.core.media.small_picture import NARROWEST, WIDEST
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.face import face_of, frame_at, middle_frame, picture_frame
+from zero_slate.core.shot.read_element import read_element
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
-from zero_slate.services.media.linked import colours_of
 from zero_slate.services.media.rows import row_named
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.disk_cache import DiskCache
@@ -53,9 +54,17 @@ class Pictures:
         self._lock = threading.Lock()
 
     def asked(
-        self, shot_id: int, element_id: int, frame: int | None, width: int, layer: str = ""
+        self,
+        shot_id: int,
+        element_id: int,
+        frame: int | None,
+        width: int,
+        layer: str = "",
+        space: str = "",
     ) -> AskedPicture:
         """Return what a picture of an element at a shot's frame is made of.
+
+        Another `space` to read it as takes the place of what decides.
 
         Without a frame it is the one in the middle of what the cut shows. Raises NotFound,
         NoPicture where the element shows nothing there, and Refusal for a width out of range.
@@ -86,7 +95,7 @@ class Pictures:
                 chosen.kind,
                 None,
                 picture_frame(context, element, width),
-                self.through(loaded.content.setup, element.media, chosen),
+                self.through(loaded.content.setup, element, chosen, space),
             )
         )
 
@@ -119,17 +128,28 @@ class Pictures:
             raise NoPicture(f"Frame {number} of {element.media.name} isn't there any more.")
         return files[number]
 
-    def through(self, setup: Setup, media: Media, layer: Layer) -> ViewedThrough | None:
-        """Return how the colours of a layer are seen in a shot; None for data."""
-        if layer.kind.is_data:
-            return None
+    def through(
+        self, setup: Setup, element: Element, layer: Layer, space: str = ""
+    ) -> ViewedThrough | None:
+        """Return how the colours of a layer are seen in a shot; None for data.
+
+        Another `space` to read it as takes the place of what decides. Raises Refusal for one that
+        the config hasn't.
+        """
         names = self.workspace.names_for(setup)
-        space = colours_of(setup, media, layer, names).space
-        if space is None:
+        read = read_element(setup, names, element, layer)
+        if read is None or read.space is None:
             return None
+        if space and names is not None and space not in names.spaces:
+            raise Refusal(
+                f"{names.config} has no colour space “{space}”.",
+                nearest=nearest_name(space, names.shown_spaces),
+            )
         view = setup.viewing
         address = self.workspace.colours.address(setup.color_config)
-        return ViewedThrough(address, space, view.display, view.view)
+        return ViewedThrough(
+            address, space or read.space, view.display, view.view, setup.working_space
+        )
 
     def begin(self, asked: AskedPicture) -> "Future[bytes]":
         """Begin to make a picture, or wait with those who asked for it already.

@@ -17,6 +17,7 @@ from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.presentation.colour_words import config_words
 from zero_slate.core.presentation.drawings.canvas import GuideLine, Rect, draw_canvas
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.colour.chain import BrokenView, ViewedThrough
 from zero_slate.files.colour.shaders import ViewShader, view_shader
@@ -24,7 +25,6 @@ from zero_slate.files.media.pixels.composing import ComposedLayer, ComposeReques
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
 from zero_slate.files.media.pixels.noise import measure_noise
 from zero_slate.files.media.pixels.seen_frame import Adjusted, seen_frame
-from zero_slate.services.media.linked import colours_of
 from zero_slate.services.media.pictures import (
     NoPicture,
     Pictures,
@@ -259,7 +259,7 @@ class Proofs:
                 setup.working_space,
             )
         element = element_named(loaded, element_id)
-        return self.pictures.through(setup, element.media, layer_named(element, layer))
+        return self.pictures.through(setup, element, layer_named(element, layer))
 
     def begin_seen(
         self,
@@ -289,8 +289,7 @@ class Proofs:
         placed = context.place_picture(element).placed
         shows = context.showing[element.id]
         space, why = "", "data, shown as it is"
-        if looked_at is not None and not looked_at.kind.is_data:
-            read = colours_of(setup, element.media, looked_at, self.workspace.names_for(setup))
+        if read := read_element(setup, self.workspace.names_for(setup), element):
             space, why = read.space or "", read.why
         return ProofElement(
             element.id,
@@ -341,7 +340,7 @@ class Proofs:
             layers.append(
                 ComposedLayer(
                     asked.request,
-                    self.pictures.through(setup, element.media, looked_at),
+                    self.pictures.through(setup, element, looked_at),
                     float(placed.x),
                     float(placed.y),
                     float(placed.width),

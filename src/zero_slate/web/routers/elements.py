@@ -86,6 +86,11 @@ class ElementValues(ApiModel):
     view_of: Whole | None = None
     """The element that it is another view of; null for none."""
 
+    space: str | None = Field(default=None, max_length=120)
+    """The colour space that it is read as, whatever the rules say; empty for what they say."""
+    space_reason: str | None = None
+    """Why it is read as that."""
+
     def told(self) -> dict[str, Any]:
         """Return what is to be changed, by name: null stands only where it says something."""
         of_shot = ("placing", "before", "between", "after", "view_of")

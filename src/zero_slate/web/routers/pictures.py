@@ -46,9 +46,15 @@ async def get_element_picture(
     layer: Annotated[
         str, Query(max_length=200, description="A layer's key; the picture itself without one.")
     ] = "",
+    space: Annotated[
+        str,
+        Query(max_length=120, description="A colour space to read it as, in place of its own."),
+    ] = "",
 ) -> Response:
     """Return a small picture of an element, placed on its canvas and seen through the view."""
-    asked = await run_in_threadpool(slate.pictures.asked, shot_id, element_id, frame, width, layer)
+    asked = await run_in_threadpool(
+        slate.pictures.asked, shot_id, element_id, frame, width, layer, space
+    )
     return await _answer(slate, request, asked)
 
 

@@ -10,11 +10,12 @@ from zero_slate.core.canvas.raster import Raster, Size, raster_of
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.colour.config_place import DEFAULT_CONFIG, ConfigPlace
+from zero_slate.core.colour.read_rules import ReadRules
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.kinds.choice import ChoiceKind
 from zero_slate.core.settings.kinds.names import ConfigKind, SpaceKind, ViewingKind
 from zero_slate.core.settings.kinds.picture import PixelAspectKind, SizeKind
-from zero_slate.core.settings.kinds.texts import LONGEST_TEXT
+from zero_slate.core.settings.kinds.texts import LONGEST_TEXT, ShortKind
 from zero_slate.core.settings.kinds.time import (
     CountKind,
     HandlesKind,
@@ -145,6 +146,17 @@ class PictureAndTime(BaseModel):
             "wedge",
         ),
     ] = "ACEScg"
+    read_rules: Annotated[
+        ReadRules,
+        Setting(
+            "colour",
+            "Files read as",
+            "Rules for which colour space files are read as, the first that fits deciding: "
+            "plate .dpx = ADX10; movie = Rec.1886; in scans/ = sRGB. Empty: by their tags.",
+            ShortKind("Files read as", ReadRules, 34),
+            "wedge",
+        ),
+    ] = ReadRules()
     viewing: Annotated[
         Viewing,
         Setting(

@@ -157,4 +157,5 @@ def _covered(begin: float, end: float, first: int, last: int) -> Light:
     """Return the share of each pixel from `first` to `last` that lies between two places."""
     at = np.arange(first, last, dtype=np.float32)
     share = np.minimum(at + 1, np.float32(end)) - np.maximum(at, np.float32(begin))
-    return np.clip(share, 0, 1).astype(np.float32)
+    clipped: Light = np.clip(share, 0, 1).astype(np.float32)
+    return clipped
