@@ -41,7 +41,8 @@ def test_a_grade_is_the_ascs_formula() -> None:
     assert Cdl(saturation=0).of(1, 0, 0) == pytest.approx((0.2126,) * 3)
     assert Cdl(offset=(-1, 0, 0)).of(0.5, 0.5, 0.5)[0] == 0
     assert Cdl().changes_nothing
-    assert grey.words.endswith("(0.9 0.9 0.9), saturation 1")
+    assert grey.words == "slope 1.2 1.2 1.2, offset -0.02 -0.02 -0.02, power 0.9 0.9 0.9"
+    assert Cdl.parse(str(grey)) == grey
 
 
 @pytest.mark.parametrize(

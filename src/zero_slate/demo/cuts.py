@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import opentimelineio as otio
 
+from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
 from zero_slate.demo.story import Shot, Story
@@ -46,6 +47,9 @@ def edl(story: Story, title: str, shots: tuple[Shot, ...]) -> str:
             f"{record} {record + shot.length}"
         )
         lines.append(f"* FROM CLIP NAME: {shot.code}_plate_v001")
+        if shot.grade:
+            sop, _, saturation = shot.grade.rpartition(" ")
+            lines += [f"* ASC_SOP {sop}", f"* ASC_SAT {saturation}"]
     return "\n".join(lines) + "\n"
 
 
@@ -73,6 +77,10 @@ def otio_json(story: Story, title: str, shots: tuple[Shot, ...], *, last: bool =
         if shot.later.speed != 100 and last:
             clip.effects.append(otio.schema.LinearTimeWarp(time_scalar=shot.later.speed / 100))
         clip.media_reference = otio.schema.MissingReference(name=shot.reel)
+        if shot.grade:
+            cdl = Cdl.parse(shot.grade)
+            sop = {"slope": cdl.slope, "offset": cdl.offset, "power": cdl.power}
+            clip.metadata["cdl"] = {"asc_sop": sop, "asc_sat": cdl.saturation}
         track.append(clip)
     text: str = otio.adapters.write_to_string(timeline, "otio_json", indent=2)
     return text

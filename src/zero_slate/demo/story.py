@@ -46,6 +46,7 @@ class Shot:
     markers: tuple[tuple[int, str], ...] = ()
     brief: tuple[str, ...] = ()
     locked: bool = False
+    grade: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -383,7 +384,8 @@ LANTERN = Story(
         Shot("LAN_0020", "Both eyes on the stair", 24, "L002", "02:21:12:00",
              _scene(320, NOON, 0.4), plate="eyes"),
         Shot("LAN_0030", "What the tide took", 40, "L003", "02:40:00:12",
-             _scene(330, DUSK, 0.3), plate="moved"),
+             _scene(330, DUSK, 0.3), plate="moved",
+             grade="(1.12 1.0 0.9)(0.01 0.0 -0.01)(1.0 1.0 1.05) 0.85"),
         Shot("LAN_0040", "Mist on the gallery", 96, "L004", "02:52:30:00",
              _scene(340, NIGHT, 0.24), plate="growing"),
     ),

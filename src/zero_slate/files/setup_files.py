@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.resize import ArtworkFrame
+from zero_slate.core.colour.grade import Grade
 from zero_slate.core.format_library.format import Format
 from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -37,6 +38,7 @@ class SetupDocument(BaseModel):
     brief: Brief = Brief()
     format: Format | None = None
     artwork: ArtworkFrame | None = None
+    grade: Grade | None = None
 
 
 class EditFormatDocument(BaseModel):

@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import too_long
 from zero_slate.core.checks.match import match
+from zero_slate.core.shot.graded import grade_of
+from zero_slate.files.colour.grade_files import write_grades
 from zero_slate.files.handoff_manifest import HandoffManifest, manifest_name
 from zero_slate.files.journal import Journal
 from zero_slate.files.setup_files import SetupDocument, write_document
@@ -111,12 +113,15 @@ class Handoff:
             brief=content.brief,
             format=content.format,
             artwork=content.artwork,
+            grade=content.grade,
         )
         code = content.setup.code
         files = {
             f"{code}.setup.json": write_document(document),
             f"{code}.otio": write_shot_timeline(document, loaded.event, self._plate(loaded)),
         }
+        if (grade := grade_of(content, loaded.event)) is not None and grade.cdl is not None:
+            files[f"{code}.cc"] = write_grades([(code, grade.cdl)], "cc")
         manifest = HandoffManifest.of(code, loaded.head.version, files)
         return {**files, manifest_name(code): manifest.write()}
 

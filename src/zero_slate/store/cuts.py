@@ -8,6 +8,7 @@ from functools import lru_cache
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
@@ -46,7 +47,7 @@ def add_events(session: Session, cut_id: int, events: Iterable[CutEvent]) -> Non
             cut_id, e.position, e.code, e.name, e.reel, e.track,
             e.source.first, e.source.last, text[id(e.source_rate)], e.source_drop,
             e.record.first, e.record.last, text[id(e.record_rate)], e.record_drop,
-            text[id(e.speed)],
+            text[id(e.speed)], str(e.cdl) if e.cdl else "",
         )
         for e in events
     ]  # fmt: skip
@@ -116,4 +117,5 @@ def _event(row: Event) -> CutEvent:
         _rate(row.record_rate),
         row.record_drop,
         Fraction(row.speed),
+        Cdl.parse(row.cdl) if row.cdl else None,
     )

@@ -75,6 +75,7 @@ class Event(Base):
     record_rate: Mapped[str]
     record_drop: Mapped[bool]
     speed: Mapped[str]
+    cdl: Mapped[str] = mapped_column(server_default="")
 
 
 class Shot(Base):

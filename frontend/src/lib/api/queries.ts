@@ -499,16 +499,17 @@ export const proofQuery = (shot_id: number) =>
 export const shaderQuery = (
 	shot_id: number,
 	pick: { id: number; layer: string } | null,
+	graded: boolean,
 	version: number
 ) =>
 	queryOptions({
-		queryKey: ['shot', shot_id, 'shader', pick?.id, pick?.layer, version],
+		queryKey: ['shot', shot_id, 'shader', pick?.id, pick?.layer, graded, version],
 		queryFn: ({ signal }) =>
 			take(
 				api.GET('/api/v1/shots/{shot_id}/proof/{element_id}/shader', {
 					params: {
 						path: { shot_id, element_id: pick?.id ?? 0 },
-						query: { layer: pick?.layer ?? '' }
+						query: { layer: pick?.layer ?? '', graded }
 					},
 					signal
 				})

@@ -3,6 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import type { Readings } from './gl/renderer';
 	import { CHANNELS } from './gl/sources';
+	import GradeOf from './GradeOf.svelte';
 	import { type Pick, type Proof } from './proof.svelte';
 	import { figure, SIDES, signed, told, type Side } from './readings';
 
@@ -12,6 +13,7 @@
 		at,
 		side,
 		noise,
+		version,
 		onside
 	}: {
 		proof: Proof;
@@ -19,6 +21,8 @@
 		at: { x: number; y: number };
 		side: Side;
 		noise: Schema<'NoiseTable'> | null;
+		/** The shot's version, which a change of its grade is made on. */
+		version: number;
 		onside: (side: Side) => void;
 	} = $props();
 
@@ -199,6 +203,7 @@
 			</div>
 		{/if}
 	</div>
+	<GradeOf {proof} {version} />
 	<div>
 		<p class="text-xs">viewed through</p>
 		<p>{page.display}</p>

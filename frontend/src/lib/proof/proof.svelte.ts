@@ -50,6 +50,8 @@ export class Proof {
 	look = $state.raw<Look>(AS_IT_IS);
 	outside = $state<Outside>('faint');
 	guides = $state(true);
+	/** Whether the shot's grade lies between the picture and the view. */
+	graded = $state(true);
 	/** The part of the format that is kept in memory; null for all of it. */
 	part = $state.raw<[number, number, number, number] | null>(null);
 	rangeName = $state<RangeName>('work');

@@ -60,6 +60,7 @@ export const KEYS = {
 		does: 'Show a pixel of the picture on one of the screen',
 		where: 'Proof'
 	},
+	graded: { key: 'Shift+E', does: 'Look at it graded, or not', where: 'Proof' },
 	surround: { key: 'Shift+J', does: 'Turn to another grey round the picture', where: 'Proof' },
 	quick: { key: 'Shift+Q', does: 'Write a quick line', where: 'Sheet' },
 	choose: { key: 'Shift+C', does: 'Choose a format for the shot', where: 'Sheet' },

@@ -55,6 +55,16 @@ def config(context: ShotContext) -> Iterator[Finding]:
         )
 
 
+def grade_space(context: ShotContext) -> Iterator[Finding]:
+    """Find a grading space that the config hasn't, where something is graded."""
+    mine, names = context.setup.grade_space, context.names
+    if context.grade is None or names is None or mine in names.spaces:
+        return
+    near = nearest_name(mine, names.shown_spaces)
+    change = use("grade_space", near) if near else None
+    yield _unknown("colour.grade-space-unknown", "grade_space", mine, names.config, change)
+
+
 def read_rules(context: ShotContext) -> Iterator[Finding]:
     """Find rules with names that the config hasn't, and files that say otherwise themselves."""
     names = context.names

@@ -40,6 +40,7 @@ CHECKS: tuple[Check, ...] = (
     colour.config,
     colour.working_space,
     colour.read_rules,
+    colour.grade_space,
     colour.viewing,
     media.of_every_element,
 )

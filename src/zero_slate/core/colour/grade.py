@@ -1,17 +1,30 @@
 """A grade by the ASC's colour decision list: slope, offset and power, then saturation."""
 
+import re
 from dataclasses import dataclass
+from typing import ClassVar, Self
+
+from pydantic import ConfigDict, StrictStr
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.serialization import STRICT, TextValue
+from zero_slate.core.base.texts import quoted
 
 Three = tuple[float, float, float]
 
 # The luma weights that ASC CDL's saturation is defined with.
 LUMA: Three = (0.2126, 0.7152, 0.0722)
+_FIGURE = r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d{1,3})?"
+_THREE = rf"\(\s*({_FIGURE})[\s,]+({_FIGURE})[\s,]+({_FIGURE})\s*\)"
+# As cut lists write it: ASC_SOP (slope)(offset)(power).
+_SOP = re.compile(
+    rf"\s*{_THREE}\s*{_THREE}\s*{_THREE}\s*(?:,?\s*(?:saturation)?\s*({_FIGURE}))?\s*"
+)
+LONGEST_SOP = 400
 
 
 @dataclass(frozen=True, slots=True)
-class Cdl:
+class Cdl(TextValue):
     """Slope, offset and power of red, green and blue, and one saturation (ASC CDL 1.2).
 
     Slopes and saturation are 0 or more, powers over 0. Raises Refusal otherwise.
@@ -25,6 +38,22 @@ class Cdl:
     """The power they are raised to then."""
     saturation: float = 1.0
     """How far they are from their luma at last: 0 is grey, 1 is as it was."""
+
+    about: ClassVar[str] = "An ASC CDL grade: (slope)(offset)(power), then saturation."
+    examples: ClassVar[tuple[str, ...]] = ("(1.2 1 1)(0 0 0)(1 1 1) 0.9",)
+
+    @classmethod
+    def parse(cls, text: str) -> Self:
+        """Read `(1.2 1 1)(0 0 0)(1 1 1) 0.9`, or that without saturation. Raises Refusal."""
+        found = _SOP.fullmatch(text) if len(text) <= LONGEST_SOP else None
+        if found is None:
+            raise Refusal(
+                f"{quoted(text[:80])} is no grade: it takes (slope)(offset)(power) of three "
+                "figures each, as in (1 1 1)(0 0 0)(1 1 1).",
+            )
+        values = [float(each) for each in found.groups()[:9]]
+        slope, offset, power = ((a, b, c) for a, b, c in zip(*[iter(values)] * 3, strict=True))
+        return cls(slope, offset, power, float(found[10] or 1))
 
     def __post_init__(self) -> None:
         every = (*self.slope, *self.offset, *self.power, self.saturation)
@@ -65,11 +94,47 @@ class Cdl:
         r, g, b = (luma + self.saturation * (value - luma) for value in graded)
         return r, g, b
 
-    @property
-    def words(self) -> str:
-        """Say it as it is written in cut lists: slope, offset, power, then saturation."""
-        sop = " ".join(
-            "(" + " ".join(f"{value:g}" for value in three) + ")"
+    def __str__(self) -> str:
+        sop = "".join(
+            "(" + " ".join(f"{value!r}" for value in three) + ")"
             for three in (self.slope, self.offset, self.power)
         )
-        return f"{sop}, saturation {self.saturation:g}"
+        return f"{sop} {self.saturation!r}"
+
+    @property
+    def words(self) -> str:
+        """Say it in little room: what isn't as it was."""
+        said = [
+            f"{name} {' '.join(f'{value:g}' for value in values)}"
+            for name, values, plain in (
+                ("slope", self.slope, 1.0),
+                ("offset", self.offset, 0.0),
+                ("power", self.power, 1.0),
+            )
+            if values != (plain,) * 3
+        ]
+        if self.saturation != 1:
+            said.append(f"saturation {self.saturation:g}")
+        return ", ".join(said) or "nothing changed"
+
+
+@dataclass(frozen=True, slots=True)
+class Grade:
+    """A grade of a shot: by the ASC's values, or by a look file on a volume, or both."""
+
+    cdl: Cdl | None = None
+    """Its values; None where it is a look file alone."""
+    look: StrictStr = ""
+    """A look file, as volume:folder/name.cube; empty where there is none."""
+    source: StrictStr = ""
+    """Where it was read, in words."""
+
+    __pydantic_config__: ClassVar[ConfigDict] = STRICT
+
+    @property
+    def words(self) -> str:
+        """Say what it does, and where it is from."""
+        said = [self.cdl.words] if self.cdl is not None else []
+        if self.look:
+            said.append(self.look.rpartition("/")[2])
+        return f"{'; '.join(said)} ({self.source})"

@@ -48,6 +48,7 @@ def joined(events: Sequence[CutEvent], code: str) -> CutEvent | None:
         first.record_rate,
         first.record_drop,
         Fraction(1),
+        first.cdl,
     )
 
 

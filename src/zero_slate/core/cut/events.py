@@ -14,6 +14,7 @@ from pydantic import PlainSerializer
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import leaves_something, plain_letters, safe_code
 from zero_slate.core.base.texts import one_line
+from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
@@ -27,7 +28,8 @@ class CutEvent:
     """One shot's appearance in the edit.
 
     `source` and `record` count frames from midnight, each at its own rate. `speed` is against the
-    source's own time: 1 as shot, 0 for a held frame, negative when it runs backwards.
+    source's own time: 1 as shot, 0 for a held frame, negative when it runs backwards. `cdl` is the
+    grade that the list carries for it.
     """
 
     position: int
@@ -42,6 +44,7 @@ class CutEvent:
     record_rate: FrameRate
     record_drop: bool
     speed: Speed = Fraction(1)
+    cdl: Cdl | None = None
 
     @property
     def length(self) -> int:

@@ -317,6 +317,13 @@ def read_rules(context: ShotContext) -> Sentence:
     return Sentence(f"Read: {said}.")
 
 
+def grade_space(context: ShotContext) -> Sentence:
+    """Say what the shot's grade does, and where it is from."""
+    if context.grade is None:
+        return Sentence("No grade: neither the shot nor its cut has one.")
+    return Sentence(f"Graded: {context.grade.words}.")
+
+
 def viewing(context: ShotContext) -> Sentence:
     """Say what white becomes on the display."""
     if context.probe is None:
@@ -368,6 +375,7 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "color_config": color_config,
     "working_space": working_space,
     "read_rules": read_rules,
+    "grade_space": grade_space,
     "viewing": viewing,
     "code": code,
     "title": title,

@@ -59,11 +59,10 @@ class _TypedName:
 
 def _typed_names(reading: Reading, typed: Typed, names: ColourNames) -> Iterator[_TypedName]:
     space, viewing = reading.values.get("working_space"), reading.values.get("viewing")
-    if space is not None:
-        # Aliases are taken too, but not offered.
-        yield _TypedName(
-            "working_space", "name", space, "colour space", names.spaces, names.shown_spaces
-        )
+    for key, each in (("working_space", space), ("grade_space", reading.values.get("grade_space"))):
+        if each is not None:
+            # Aliases are taken too, but not offered.
+            yield _TypedName(key, "name", each, "colour space", names.spaces, names.shown_spaces)
     if (rules := reading.values.get("read_rules")) is not None:
         for rule in rules:
             yield _TypedName(

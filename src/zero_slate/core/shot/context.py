@@ -6,6 +6,7 @@ from functools import cached_property
 
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, Probe
+from zero_slate.core.colour.grade import Grade
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.alignment import AlignedMedia, lead, place
 from zero_slate.core.media.element import Element, Role
@@ -14,6 +15,7 @@ from zero_slate.core.media.showing import Showing, showing
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor, ClipSource, anchor_of
+from zero_slate.core.shot.graded import grade_of
 from zero_slate.core.shot.required import Required, required_of
 from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.time.cadence import Fitted
@@ -27,7 +29,8 @@ class ShotContext:
 
     `event` is None for a shot that isn't in the cut; `config` is None where no colour config
     is asked, and `probe` where it couldn't be read; `background` is its colour in the working
-    space. `source`, `shift`, `marks`, `lock` and `artwork` are those of its content.
+    space. `source`, `shift`, `marks`, `lock` and `artwork` are those of its content; `grade` is
+    its own or its cut's.
     """
 
     setup: Setup
@@ -42,6 +45,7 @@ class ShotContext:
     lock: WorkRangeLock | None = None
     artwork: ArtworkFrame | None = None
     background: tuple[float, float, float] | None = None
+    grade: Grade | None = None
 
     @classmethod
     def of(
@@ -68,6 +72,7 @@ class ShotContext:
             content.lock,
             content.artwork,
             background,
+            grade_of(content, event),
         )
 
     def with_content(self, content: Content) -> "ShotContext":

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, StrictStr
 
 from zero_slate.core.base.serialization import STRICT
 from zero_slate.core.canvas.resize import ArtworkFrame
+from zero_slate.core.colour.grade import Grade
 from zero_slate.core.format_library.format import Format
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import ClipSource
@@ -49,7 +50,8 @@ class Content(BaseModel):
     `shift` is how far changes of the count have raised the frame numbers so far; `source` is where
     the clip began when it was counted; `events` are the codes of a comp's adjoining events.
     `artwork` is where artwork lies that was drawn before the canvas was changed; `format` is the
-    format that was chosen, as it was then.
+    format that was chosen, as it was then. `grade` is the shot's own, which takes the place of its
+    cut's.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -64,3 +66,4 @@ class Content(BaseModel):
     events: tuple[str, ...] = ()
     artwork: ArtworkFrame | None = None
     format: Format | None = None
+    grade: Grade | None = None

@@ -89,6 +89,8 @@ class Item(msgspec.Struct):
     effects: list[Effect] = []
     markers: list[Mark] = []
     children: list["Item"] = []
+    # Anything at all: whoever looks for something in it must look whether it is there.
+    metadata: Any = None
     kind: str = "Video"
     # A clip names its media, of which one is used; before its second version it had one.
     media_references: dict[str, Reference | None] = {}

@@ -13,11 +13,13 @@ from typing import Any
 
 from zero_slate.core.base.figures import round_half_up
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.grade import Cdl, Three
 from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.cut_list import CutRefusal
 
+_SOP = {"slope": (1, 1, 1), "offset": (0, 0, 0), "power": (1, 1, 1)}
 ONE = Fraction(1)
 _NESTED = ("Stack", "Track")
 # What is said of an effect that may change time, in whatever words its maker has.
@@ -264,7 +266,22 @@ class Walk:
             rate,
             self.drop,
             speed,
+            self._grade(item, title),
         )
+
+    def _grade(self, item: Any, title: str) -> Cdl | None:
+        """Return the grade in a clip's metadata, as the EDL adapter writes it there."""
+        said = _grade_in(getattr(item, "metadata", None))
+        if not said:
+            return None
+        try:
+            sop = said.get("asc_sop") or {}
+            slope, offset, power = (_three(sop.get(key, plain)) for key, plain in _SOP.items())
+            cdl = Cdl(slope, offset, power, float(said.get("asc_sat", 1)))
+        except (Refusal, TypeError, ValueError, AttributeError) as error:
+            self.notes.append(f"The grade of “{title}” is left out: {error}.".replace("..", "."))
+            return None
+        return None if cdl.changes_nothing else cdl
 
     def _code(self, item: Any, media: Any, title: str) -> str:
         others = [media.name] if media is not None and media.name else []
@@ -283,6 +300,19 @@ class _Shown:
     before: Frames
     after: Frames
     speed: Fraction
+
+
+def _three(values: Any) -> Three:
+    red, green, blue = map(float, values)
+    return red, green, blue
+
+
+def _grade_in(metadata: Any) -> Any:
+    """Return what a clip's metadata holds as its grade; None where it holds none."""
+    try:
+        return metadata.get("cdl")
+    except AttributeError:
+        return None
 
 
 def _title(item: Any, index: int) -> str:

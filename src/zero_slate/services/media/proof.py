@@ -17,9 +17,10 @@ from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.presentation.colour_words import config_words
 from zero_slate.core.presentation.drawings.canvas import GuideLine, Rect, draw_canvas
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.graded import grade_of
 from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.frames import FrameRange
-from zero_slate.files.colour.chain import BrokenView, ViewedThrough
+from zero_slate.files.colour.chain import BrokenView, Look, ViewedThrough
 from zero_slate.files.colour.shaders import ViewShader, view_shader
 from zero_slate.files.media.pixels.composing import ComposedLayer, ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
@@ -131,6 +132,10 @@ class ProofPage:
     """Its view."""
     views: tuple[str, ...]
     """The views that the display has."""
+    grade: str
+    """The shot's grade, in words; empty where it has none."""
+    own_grade: bool
+    """Whether the grade is the shot's own, and not its cut's."""
     elements: tuple[ProofElement, ...]
     """What can be looked at, the stack first and then from the front to the back."""
 
@@ -199,6 +204,8 @@ class Proofs:
             setup.viewing.display,
             setup.viewing.view,
             tuple(views),
+            context.grade.words if context.grade else "",
+            loaded.content.grade is not None,
             (stack, *found) if len(on) > 1 else tuple(found),
         )
 
@@ -228,8 +235,10 @@ class Proofs:
             return self.work.submit(compose, request)
         return self.work.submit(read_frame, request)
 
-    def shader(self, shot_id: int, element_id: int, layer: str) -> ViewShader | None:
-        """Return how an element's layer, or the stack, is seen; None for data.
+    def shader(
+        self, shot_id: int, element_id: int, layer: str, graded: bool = False
+    ) -> ViewShader | None:
+        """Return how an element's layer, or the stack, is seen, graded or not; None for data.
 
         Raises NotFound, and Refusal where it can't be seen.
         """
@@ -237,11 +246,24 @@ class Proofs:
         through = self.through(loaded, element_id, layer)
         if through is None:
             return None
+        if graded:
+            through = replace(through, looks=self._looks(loaded))
         names = self.workspace.names_for(loaded.content.setup)
         try:
             return view_shader(through, names.views.get(through.display, ()) if names else ())
         except BrokenView as error:
             raise Refusal(f"What is read as {through.space} can't be seen: {error}.") from error
+
+    def _looks(self, loaded: Loaded) -> tuple[Look, ...]:
+        """Return the shot's grade, and the look file behind it, as a chain has them."""
+        grade, space = grade_of(loaded.content, loaded.event), loaded.content.setup.grade_space
+        if grade is None:
+            return ()
+        looks = [Look(space, grade.cdl)] if grade.cdl is not None else []
+        if grade.look:
+            volume, _, inside = grade.look.partition(":")
+            looks.append(Look(space, None, str(self.workspace.folder(volume, inside))))
+        return tuple(looks)
 
     def through(self, loaded: Loaded, element_id: int, layer: str) -> ViewedThrough | None:
         """Return how an element's layer, or the stack, is seen; None for data, or an unknown space.

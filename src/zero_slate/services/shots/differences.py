@@ -38,6 +38,9 @@ def differences(before: Content, after: Content) -> tuple[ChangedSetting, ...]:
             after.format.name if after.format else "none",
         )
         told.append(ChangedSetting("format", "Format", *names))
+    if before.grade != after.grade:
+        was, now = (each.grade.words if each.grade else "as the cut" for each in (before, after))
+        told.append(ChangedSetting("grade", "Grade", was, now))
     if before.artwork != after.artwork:
         told.append(ChangedSetting("artwork", "Artwork", "", "laid on the new canvas"))
     if before.lock != after.lock:

@@ -171,6 +171,7 @@ def _content_of(document: SetupDocument) -> Content:
         brief=document.brief,
         format=document.format,
         artwork=document.artwork,
+        grade=document.grade,
     )
 
 

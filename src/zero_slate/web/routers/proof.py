@@ -71,9 +71,10 @@ def get_shader(
     shot_id: int,
     element_id: int,
     layer: LayerKey = "",
+    graded: Annotated[bool, Query(description="Whether the shot's grade lies between.")] = False,
 ) -> ViewShader | None:
     """Return the shader that a layer is seen by, made by OpenColorIO; null for data."""
-    return slate.proofs.shader(shot_id, element_id, layer)
+    return slate.proofs.shader(shot_id, element_id, layer, graded)
 
 
 @router.get(

@@ -55,6 +55,13 @@ class SpaceKind:
 
 
 @dataclass(frozen=True, slots=True)
+class GradeSpaceKind(SpaceKind):
+    """The colour space that grades work in, by name."""
+
+    parts = (Part("name", "Graded in", 22, names="spaces"),)
+
+
+@dataclass(frozen=True, slots=True)
 class ViewingKind:
     """A display and one of its views, by name."""
 

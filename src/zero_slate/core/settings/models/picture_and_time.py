@@ -13,7 +13,7 @@ from zero_slate.core.colour.config_place import DEFAULT_CONFIG, ConfigPlace
 from zero_slate.core.colour.read_rules import ReadRules
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.kinds.choice import ChoiceKind
-from zero_slate.core.settings.kinds.names import ConfigKind, SpaceKind, ViewingKind
+from zero_slate.core.settings.kinds.names import ConfigKind, GradeSpaceKind, SpaceKind, ViewingKind
 from zero_slate.core.settings.kinds.picture import PixelAspectKind, SizeKind
 from zero_slate.core.settings.kinds.texts import LONGEST_TEXT, ShortKind
 from zero_slate.core.settings.kinds.time import (
@@ -157,6 +157,16 @@ class PictureAndTime(BaseModel):
             "wedge",
         ),
     ] = ReadRules()
+    grade_space: Annotated[
+        Name,
+        Setting(
+            "colour",
+            "Graded in",
+            "The colour space that grades and look files work in, by its name in the config.",
+            GradeSpaceKind(),
+            "wedge",
+        ),
+    ] = "ACEScct"
     viewing: Annotated[
         Viewing,
         Setting(

@@ -6,6 +6,7 @@ from itertools import pairwise
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
@@ -69,7 +70,7 @@ def read_edl(text: str, rate: FrameRate, rule: CodeRule) -> CutList:
         raise CutRefusal("The list holds black only.", line=pieces[0].entry.line)
     shown.sort(key=lambda piece: (piece.moments.record[0], piece.track))
     events = tuple(
-        _event(place, piece, rate, columns.record_drop, rule)
+        _event(place, piece, rate, columns.record_drop, rule, notes)
         for place, piece in enumerate(shown, start=1)
     )
     sound = sum(not any(entry.track for entry in event.entries) for event in lines.events)
@@ -183,7 +184,12 @@ def _opening(
 
 
 def _event(
-    place: int, piece: _Piece, rate: FrameRate, record_drop: bool, rule: CodeRule
+    place: int,
+    piece: _Piece,
+    rate: FrameRate,
+    record_drop: bool,
+    rule: CodeRule,
+    notes: list[str],
 ) -> CutEvent:
     entry, record = piece.entry, piece.moments.record
     run = piece.run.reaching(0, piece.after)
@@ -202,6 +208,23 @@ def _event(
             rate,
             record_drop,
             run.speed,
+            _grade(entry, notes),
         )
     except Refusal as refusal:
         raise CutRefusal(str(refusal), line=entry.line, nearest=refusal.nearest) from refusal
+
+
+def _grade(entry: Entry, notes: list[str]) -> Cdl | None:
+    """Return the grade that stands under an event; one that can't be read is left out and told."""
+    if not entry.graded:
+        return None
+    try:
+        sop = Cdl.parse(entry.sop) if entry.sop else Cdl()
+        cdl = replace(sop, saturation=float(entry.sat)) if entry.sat else sop
+    except (Refusal, ValueError) as error:
+        said = (
+            str(error) if isinstance(error, Refusal) else f"ASC_SAT {entry.sat[:40]} is no figure."
+        )
+        notes.append(f"Line {entry.graded}: the grade of event {entry.number} is left out. {said}")
+        return None
+    return None if cdl.changes_nothing else cdl

@@ -19,6 +19,7 @@ _TRANSITION = re.compile(r"C|D|W\d{0,3}|K[BO]?", re.IGNORECASE)
 _SPEED = re.compile(r"-?(?:\d{1,9}(?:\.\d{0,9})?|\.\d{1,9})")
 _HEADING = re.compile(r"FCM\s*:\s*(NON[- ]?)?DROP", re.IGNORECASE)
 _TITLE = re.compile(r"TITLE\s*:(.*)", re.IGNORECASE)
+_GRADE = re.compile(r"ASC_(SOP|SAT)\s*:?\s*(.*)", re.IGNORECASE)
 _MARK = re.compile(r"(?:LOC|LOCATOR|MARKER)\s*:(.*)", re.IGNORECASE)
 # The words that a comment begins with, and which side of the event it is about.
 _SIDES = {
@@ -65,6 +66,10 @@ class Entry:
     names: list[str] = field(default_factory=list)
     files: list[str] = field(default_factory=list)
     marks: list[str] = field(default_factory=list)
+    # The grade as written, and the line that it stands in.
+    sop: str = ""
+    sat: str = ""
+    graded: int = 0
 
     @property
     def is_black(self) -> bool:
@@ -235,6 +240,11 @@ def _belongs(number: int, line: str, event: Event) -> None:
         _add_motion(number, words, event)
         return
     comment = line.strip().lstrip("* \t")
+    if grade := _GRADE.match(comment):
+        entry = event.side("from")
+        setattr(entry, grade[1].lower(), grade[2].strip())
+        entry.graded = number
+        return
     mark = _MARK.match(comment)
     if mark:
         event.entries[-1].marks.append(mark[1].strip())

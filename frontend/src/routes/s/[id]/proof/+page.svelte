@@ -28,8 +28,8 @@
 
 	const picks = $derived([proof.pick, proof.other].filter((each) => each !== null));
 	const version = $derived(shot.head?.version ?? 0);
-	const shader = createQuery(() => shaderQuery(shot.id, proof.pick, version));
-	const another = createQuery(() => shaderQuery(shot.id, proof.other, version));
+	const shader = createQuery(() => shaderQuery(shot.id, proof.pick, proof.graded, version));
+	const another = createQuery(() => shaderQuery(shot.id, proof.other, proof.graded, version));
 	const trouble = $derived(
 		page.error?.message ?? shader.error?.message ?? another.error?.message ?? ''
 	);
@@ -103,6 +103,7 @@
 		alone: () => (alone = !alone),
 		fitTable: () => table?.fit(),
 		pixelForPixel: () => table?.closer(1),
+		graded: () => (proof.graded = !proof.graded),
 		surround: () => surround.turn()
 	});
 </script>
@@ -180,6 +181,7 @@
 					{at}
 					{side}
 					noise={noise.data ?? null}
+					{version}
 					onside={(next) => (side = next)}
 				/>
 			{/if}
