@@ -536,3 +536,23 @@ export const noiseQuery = (
 			),
 		enabled: number !== null && element_id > 0
 	});
+
+/** How much of an element's middle frame lies outside, with colours as they are typed. */
+export const outsideQuery = (
+	shot_id: number,
+	element_id: number,
+	colours: Record<string, string>,
+	version: string
+) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'outside', element_id, colours, version],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/elements/{element_id}/outside', {
+					params: { path: { shot_id, element_id }, query: colours },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData,
+		retry: false
+	});

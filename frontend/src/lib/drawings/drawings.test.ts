@@ -253,7 +253,7 @@ describe('a wedge', () => {
 			{ label: 'grey', linear: '0.18', shown: 0.5 },
 			{ label: 'white', linear: '4', shown: 1.6 }
 		];
-		const drawing = { title: 'Wedge', corner: 'sRGB', facts: [], steps };
+		const drawing = { title: 'Wedge', corner: 'sRGB', facts: [], steps, before: [], patches: [] };
 		const { container } = render(WedgeDrawing, { drawing: drawing as Schema<'WedgeDrawing'> });
 		const fills = [...container.querySelectorAll('rect')].map((each) => each.getAttribute('fill'));
 		expect(fills).toEqual(['rgb(0 0 0)', 'rgb(128 128 128)', 'rgb(255 255 255)', 'none']);

@@ -21,13 +21,23 @@ function keep(address: string, picture: Blob): string {
 export function elementPicture(
 	shot: number,
 	element: number,
-	options: { frame?: number | null; width: number; layer?: string; space?: string; version: string }
+	options: {
+		frame?: number | null;
+		width: number;
+		layer?: string;
+		space?: string;
+		colours?: Record<string, string>;
+		hatch?: boolean;
+		version: string;
+	}
 ): string {
 	const query = new URLSearchParams({ width: String(options.width), v: options.version });
 	if (options.frame !== undefined && options.frame !== null)
 		query.set('frame', String(options.frame));
 	if (options.layer) query.set('layer', options.layer);
 	if (options.space) query.set('space', options.space);
+	for (const [name, text] of Object.entries(options.colours ?? {})) query.set(name, text);
+	if (options.hatch) query.set('hatch', 'true');
 	return `${API}/shots/${shot}/elements/${element}/picture?${query}`;
 }
 

@@ -3,6 +3,8 @@
 from dataclasses import dataclass, field
 from difflib import get_close_matches
 
+from zero_slate.core.colour.patches import SeenPatch
+
 
 @dataclass(frozen=True, slots=True)
 class ConfigRule:
@@ -73,12 +75,14 @@ class ConfigInUse:
 class Probe:
     """What a display shows of linear values of the working space, as display code 0 to 1.
 
-    `wedge` has stops from 18 % grey, the linear value and the code of each.
+    `wedge` has stops from 18 % grey, the linear value and the code of each; `patches` are colours
+    that are known by sight.
     """
 
     grey: float
     white: float
     wedge: tuple[tuple[int, float, float], ...] = ()
+    patches: tuple[SeenPatch, ...] = ()
 
 
 def nearest_name(name: str, among: tuple[str, ...]) -> str | None:

@@ -1,14 +1,18 @@
 """What a config makes of a few known colours."""
 
+from collections.abc import Iterator
 from functools import lru_cache
 
 import PyOpenColorIO as ocio
 
 from zero_slate.core.colour.config_names import Probe
+from zero_slate.core.colour.patches import KNOWN, SeenPatch
 from zero_slate.files.colour.configs import FAILURES, UnreadableConfig, config_of, stamp_of
 
 GREY = 0.18
 STOPS = range(-4, 5)
+# Names and aliases of linear light in BT.709's primaries.
+LINEAR_709 = ("lin_rec709_srgb", "lin_rec709", "Linear Rec.709 (sRGB)")
 
 
 def probe(address: str, space: str, display: str, view: str) -> Probe | None:
@@ -37,7 +41,23 @@ def _probe(
         return round(float(processor.applyRGB(value)[1]), 5)
 
     wedge = tuple((n, GREY * 2.0**n, shown(GREY * 2.0**n)) for n in STOPS)
-    return Probe(shown(GREY), shown(1.0), wedge)
+    return Probe(shown(GREY), shown(1.0), wedge, tuple(_patches(read, space, processor)))
+
+
+def _patches(
+    config: "ocio.Config", space: str, processor: "ocio.CPUProcessor"
+) -> Iterator[SeenPatch]:
+    """Yield known colours, by a space of BT.709's primaries or, without one, as linear light."""
+    from_709 = next((each for each in LINEAR_709 if config.getColorSpace(each)), None)
+    source = from_709 or ocio.ROLE_SCENE_LINEAR
+    try:
+        to_space = config.getProcessor(source, space).getDefaultCPUProcessor()
+    except FAILURES:
+        return
+    for name, light in KNOWN:
+        working = tuple(map(float, to_space.applyRGB(list(light))))
+        codes = tuple(map(float, processor.applyRGB(list(working))))
+        yield SeenPatch(name, working, codes)  # type: ignore[arg-type]
 
 
 def from_linear(config: "ocio.Config", space: str) -> "ocio.CPUProcessor | None":

@@ -9,6 +9,9 @@ from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.config_names import nearest_name
+from zero_slate.core.colour.config_place import ConfigPlace
+from zero_slate.core.colour.read_rules import ReadRules
+from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import MediaKind
 from zero_slate.core.media.layers import Layer, layers_of, picture_layer
@@ -33,6 +36,34 @@ class AskedPicture:
 
     key: str
     request: PictureRequest
+
+
+@dataclass(frozen=True, slots=True)
+class SeenAs:
+    """Colour settings as they are typed, in place of a shot's own; empty for those."""
+
+    config: str = ""
+    working: str = ""
+    display: str = ""
+    view: str = ""
+    rules: str | None = None
+
+    def of(self, setup: Setup) -> Setup:
+        """Return a setup with them. Raises Refusal."""
+        update: dict[str, object] = {}
+        if self.config:
+            update["color_config"] = ConfigPlace.typed(self.config)
+        if self.working:
+            update["working_space"] = self.working
+        if self.display or self.view:
+            own = setup.viewing
+            update["viewing"] = Viewing(self.display or own.display, self.view or own.view)
+        if self.rules is not None:
+            update["read_rules"] = ReadRules.parse(self.rules)
+        return setup.model_copy(update=update) if update else setup
+
+
+AS_SET = SeenAs()
 
 
 class NoPicture(NotFound):
@@ -61,10 +92,13 @@ class Pictures:
         width: int,
         layer: str = "",
         space: str = "",
+        seen_as: SeenAs = AS_SET,
+        hatch: bool = False,
     ) -> AskedPicture:
         """Return what a picture of an element at a shot's frame is made of.
 
-        Another `space` to read it as takes the place of what decides.
+        Another `space` to read it as takes the place of what decides, and `seen_as` that of the
+        shot's own colours. With `hatch` what lies outside is hatched.
 
         Without a frame it is the one in the middle of what the cut shows. Raises NotFound,
         NoPicture where the element shows nothing there, and Refusal for a width out of range.
@@ -95,7 +129,8 @@ class Pictures:
                 chosen.kind,
                 None,
                 picture_frame(context, element, width),
-                self.through(loaded.content.setup, element, chosen, space),
+                self.through(seen_as.of(loaded.content.setup), element, chosen, space),
+                hatch,
             )
         )
 

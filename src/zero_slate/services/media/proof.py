@@ -10,6 +10,7 @@ from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.raster import Size
+from zero_slate.core.colour.outside import OutsideShares
 from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import MediaKind, Window
 from zero_slate.core.media.layers import Layer, LayerKind, layers_of, picture_layer
@@ -17,6 +18,7 @@ from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.presentation.colour_words import config_words
 from zero_slate.core.presentation.drawings.canvas import GuideLine, Rect, draw_canvas
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.shot.face import middle_frame
 from zero_slate.core.shot.graded import grade_of
 from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.frames import FrameRange
@@ -25,10 +27,12 @@ from zero_slate.files.colour.shaders import ViewShader, view_shader
 from zero_slate.files.media.pixels.composing import ComposedLayer, ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
 from zero_slate.files.media.pixels.noise import measure_noise
+from zero_slate.files.media.pixels.outside import outside_shares
 from zero_slate.files.media.pixels.seen_frame import Adjusted, seen_frame
 from zero_slate.services.media.pictures import (
     NoPicture,
     Pictures,
+    SeenAs,
     element_named,
     key_of,
     layer_named,
@@ -297,6 +301,28 @@ class Proofs:
             raise NoPicture("The stack is shown by browsers with WebGL 2 only.")
         through = self.through(self.pictures.shots.load(shot_id), element_id, layer)
         return self.work.submit(seen_frame, asked.request, through, look, wide)
+
+    def begin_outside(
+        self, shot_id: int, element_id: int, asked: AskedFrame, seen_as: SeenAs
+    ) -> "Future[OutsideShares]":
+        """Begin to measure how much of a frame lies outside, with colours as they are typed."""
+        if isinstance(asked.request, ComposeRequest):
+            raise NoPicture("What lies outside is measured on one element's files.")
+        loaded = self.pictures.shots.load(shot_id)
+        element = element_named(loaded, element_id)
+        setup = seen_as.of(loaded.content.setup)
+        through = self.pictures.through(setup, element, layer_named(element, ""))
+        return self.work.submit(outside_shares, asked.request, through)
+
+    def middle(self, shot_id: int, element_id: int) -> int:
+        """Return the number of the file that shows in the middle of the cut. Raises NoPicture."""
+        loaded = self.pictures.shots.load(shot_id)
+        element = element_named(loaded, element_id)
+        frame = middle_frame(loaded.stored, element)
+        number = loaded.stored.showing[element_id].source(frame)
+        if number is None:
+            raise NoPicture(f"{element.name} shows nothing in this shot.")
+        return number
 
     def begin_noise(self, asked: AskedFrame) -> "Future[NoiseTable]":
         """Begin to measure a frame's noise."""

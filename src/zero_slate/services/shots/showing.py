@@ -57,7 +57,9 @@ def lay_out(
     content = change(loaded.content, reading.values, loaded.stored.anchor)
     context = loaded.context(workspace, content)
     found = match(context, content.departures)
-    drawings = draw_sheet(context, loaded.content.setup, setting)
+    stored = loaded.content.setup
+    was = workspace.probe(stored) if typed else None
+    drawings = draw_sheet(context, stored, setting, was)
     return ShotPage(
         loaded.head,
         build_sheet(context, found, content.departures, typed or {}, reading, workspace.locks),

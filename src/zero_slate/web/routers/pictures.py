@@ -2,12 +2,12 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Depends, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
 from zero_slate.core.time.frames import FURTHEST, FrameRange
 from zero_slate.files.media.pixels.small import MEDIA_TYPE
-from zero_slate.services.media.pictures import AskedPicture
+from zero_slate.services.media.pictures import AskedPicture, SeenAs
 from zero_slate.services.media.sounds import Waveform
 from zero_slate.web.awaiting import awaited
 from zero_slate.web.downloads import gives
@@ -28,6 +28,24 @@ RuleFrame = Annotated[
     int, Query(ge=-FURTHEST, le=FURTHEST, description="An end of the frames looked at.")
 ]
 Width = Annotated[int, Query(description="How many pixels wide it is to be.")]
+Typed = Annotated[
+    str, Query(max_length=400, description="A colour setting as it is typed; empty for its own.")
+]
+
+
+def _seen_as(
+    config: Typed = "",
+    working: Typed = "",
+    display: Typed = "",
+    view: Typed = "",
+    rules: Annotated[
+        str | None, Query(max_length=1200, description="Rules that files are read by, as typed.")
+    ] = None,
+) -> SeenAs:
+    return SeenAs(config, working, display, view, rules)
+
+
+TheSeenAs = Annotated[SeenAs, Depends(_seen_as)]
 # A picture is asked for anew each time, and answered from what is kept where nothing changed.
 _CACHING = "no-cache"
 _GIVES = {**gives(MEDIA_TYPE), **problems(404, 422, 503)}
@@ -50,10 +68,13 @@ async def get_element_picture(
         str,
         Query(max_length=120, description="A colour space to read it as, in place of its own."),
     ] = "",
+    *,
+    seen_as: TheSeenAs,
+    hatch: Annotated[bool, Query(description="Whether what lies outside is hatched.")] = False,
 ) -> Response:
     """Return a small picture of an element, placed on its canvas and seen through the view."""
     asked = await run_in_threadpool(
-        slate.pictures.asked, shot_id, element_id, frame, width, layer, space
+        slate.pictures.asked, shot_id, element_id, frame, width, layer, space, seen_as, hatch
     )
     return await _answer(slate, request, asked)
 

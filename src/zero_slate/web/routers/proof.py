@@ -11,6 +11,7 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.outside import OutsideShares
 from zero_slate.core.media.header import Window
 from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.time.frames import FURTHEST
@@ -21,6 +22,7 @@ from zero_slate.services.media.proof import AskedFrame, ProofPage, content_of, f
 from zero_slate.web.awaiting import awaited
 from zero_slate.web.downloads import gives
 from zero_slate.web.problems import problems
+from zero_slate.web.routers.pictures import TheSeenAs
 from zero_slate.web.slate import Slate, TheSlate
 
 router = APIRouter(tags=["proof"])
@@ -161,6 +163,19 @@ async def get_noise(
     asked = await _asked(slate, shot_id, element_id, number, layer, None, LONGEST)
     making = slate.proofs.begin_noise(asked)
     return await awaited(request, making, making.cancel) or NoiseTable((), 0)
+
+
+@router.get("/shots/{shot_id}/elements/{element_id}/outside", responses=problems(404, 422, 503))
+async def get_outside(
+    slate: TheSlate, request: Request, shot_id: int, element_id: int, seen_as: TheSeenAs
+) -> OutsideShares:
+    """Return how much of an element's middle frame lies outside, with colours as they are typed."""
+    number = await run_in_threadpool(slate.proofs.middle, shot_id, element_id)
+    asked = await _asked(slate, shot_id, element_id, number, "", None, LONGEST)
+    making = await run_in_threadpool(
+        slate.proofs.begin_outside, shot_id, element_id, asked, seen_as
+    )
+    return await awaited(request, making, making.cancel) or OutsideShares(0, 0)
 
 
 async def _asked(

@@ -5,6 +5,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import FrameRule from '$lib/frame-rule/FrameRule.svelte';
 	import type { RangeKey } from '$lib/frame-rule/layout';
+	import ColourElements from '$lib/sheet/ColourElements.svelte';
 	import RowDrawing from '$lib/drawings/RowDrawing.svelte';
 	import BriefPanel from '$lib/sheet/BriefPanel.svelte';
 	import ClashNotice from '$lib/sheet/ClashNotice.svelte';
@@ -138,6 +139,9 @@
 			>
 				<div class="min-h-0 grow overflow-y-auto contain-content tight:overflow-visible">
 					<RowDrawing drawings={session.drawings} name={mine?.drawing ?? 'canvas'} />
+					{#if mine?.drawing === 'wedge'}
+						<ColourElements shot={shot.id} typed={session.typed} />
+					{/if}
 					{#if session.selected === 'guides'}<GuideToggles {session} />{/if}
 					<Provenance {session} selected={session.selected} />
 					<BriefPanel {session} bind:writing={briefing} />

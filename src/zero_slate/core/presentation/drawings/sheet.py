@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from zero_slate.core.colour.config_names import Probe
 from zero_slate.core.presentation.drawings.bars import BarDrawing, draw_ranges, draw_rates
 from zero_slate.core.presentation.drawings.cadence import CadenceDrawing, draw_cadences
 from zero_slate.core.presentation.drawings.canvas import ABOUT_CANVAS, CanvasDrawing, draw_canvas
@@ -36,8 +37,13 @@ class Drawings:
     """The rates to be played side by side."""
 
 
-def draw_sheet(context: ShotContext, before: Setup, setting: str | None = None) -> Drawings:
-    """Draw what a setting's row asks for, or every row's; `before` is the setup as stored."""
+def draw_sheet(
+    context: ShotContext, before: Setup, setting: str | None = None, was: Probe | None = None
+) -> Drawings:
+    """Draw what a setting's row asks for, or every row's.
+
+    `before` is the setup as stored, and `was` what its display shows of known colours.
+    """
     names = frozenset((SETTINGS[setting].drawing,)) if setting in SETTINGS else ALL
     captions = names & ABOUT_CANVAS
     rates = "rates" in names
@@ -48,6 +54,6 @@ def draw_sheet(context: ShotContext, before: Setup, setting: str | None = None) 
         draw_cadences(context) if rates else (),
         draw_ranges(context) if "ranges" in names else None,
         draw_moments(context, before, moved) if "moments" in names else None,
-        draw_wedge(context) if "wedge" in names else None,
+        draw_wedge(context, was) if "wedge" in names else None,
         draw_speed(context) if rates else None,
     )

@@ -11,10 +11,9 @@ from PIL import Image
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.media.header import Window
 from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_linear
-from zero_slate.files.media.pixels.frames import Frame, FrameRequest, cropped
+from zero_slate.files.media.pixels.frames import Frame, FrameRequest, cropped, stored_pixels
 from zero_slate.files.media.pixels.handover import handed_over
-from zero_slate.files.media.pixels.movie_frames import movie_pixels
-from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
+from zero_slate.files.media.pixels.reading import Pixels, as_light
 
 Light = NDArray[np.float32]
 
@@ -72,11 +71,7 @@ def over(below: Light, above: Light) -> None:
 
 
 def _placed(layer: ComposedLayer, request: ComposeRequest) -> Light:
-    asked = layer.request
-    if asked.movie_frame is not None:
-        pixels = movie_pixels(asked.path, asked.movie_frame)
-    else:
-        pixels = read_pixels(asked.path, asked.part, asked.channels)
+    pixels = stored_pixels(layer.request)
     light = _linear(pixels, layer.through)
     across = layer.width / pixels.format.width
     down = layer.height / pixels.format.height

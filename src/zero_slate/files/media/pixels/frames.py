@@ -87,6 +87,13 @@ def read_frame(request: FrameRequest) -> Frame:
     )
 
 
+def stored_pixels(request: FrameRequest) -> Pixels:
+    """Return all of a frame's pixels. Raises UnreadablePicture and UnreadableMovie."""
+    if request.movie_frame is not None:
+        return movie_pixels(request.path, request.movie_frame)
+    return read_pixels(request.path, request.part, request.channels)
+
+
 def cropped(
     values: NDArray[Any], x: int, y: int, rows: int, window: Window
 ) -> tuple[NDArray[Any], int, int, int]:

@@ -5,9 +5,8 @@ from numpy.typing import NDArray
 from scipy.ndimage import convolve
 
 from zero_slate.core.media.noise import NoiseMeasure, NoiseTable
-from zero_slate.files.media.pixels.frames import FrameRequest
-from zero_slate.files.media.pixels.movie_frames import movie_pixels
-from zero_slate.files.media.pixels.reading import as_light, read_pixels
+from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
+from zero_slate.files.media.pixels.reading import as_light
 
 SIDE = 16
 LEVELS = 5
@@ -22,10 +21,7 @@ _GAIN = 6.0
 
 def measure_noise(request: FrameRequest) -> NoiseTable:
     """Measure a frame's noise. Raises UnreadablePicture and UnreadableMovie."""
-    if request.movie_frame is not None:
-        values = movie_pixels(request.path, request.movie_frame).values
-    else:
-        values = read_pixels(request.path, request.part, request.channels).values
+    values = stored_pixels(request).values
     light = np.nan_to_num(as_light(values[:, :, :3]))
     return noise_of(light.mean(axis=2, dtype=np.float32))
 

@@ -13,6 +13,7 @@ from zero_slate.core.media.small_picture import Box, SmallPictureFrame
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.data_colours import data_codes
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
+from zero_slate.files.media.pixels.outside import hatched
 from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
 from zero_slate.files.media.pixels.viewing import seen
@@ -28,6 +29,7 @@ class PictureRequest:
     """All that a small picture is made of: the file, which of it, and how it is laid and seen.
 
     `movie_frame` is None for picture files. `bounds` are the values that data is shown between.
+    With `hatch` what lies outside the display and the working space is hatched.
     """
 
     path: str
@@ -38,6 +40,7 @@ class PictureRequest:
     bounds: tuple[float, float] | None
     frame: SmallPictureFrame
     through: ViewedThrough | None
+    hatch: bool = False
 
 
 def small_picture(request: PictureRequest) -> bytes:
@@ -118,7 +121,19 @@ def _seen(
         alpha = np.clip(small[:, :, 1:2], 0, 1)
     # Colour is seen as it is where it covers; light without cover is seen as it is as well.
     covered = np.where(alpha > 0, rgb / np.maximum(alpha, 1e-4), rgb) if alpha.min() < 1 else rgb
-    return np.concatenate([seen(covered, request.through), alpha], axis=2)
+    codes = seen(covered, request.through)
+    if request.hatch:
+        _hatch(codes, hatched(covered, request.through))
+    return np.concatenate([codes, alpha], axis=2)
+
+
+def _hatch(codes: NDArray[np.float32], outside: NDArray[np.uint8]) -> None:
+    """Draw black and white stripes over what is outside: rising for the display, falling else."""
+    rows, columns = np.indices(outside.shape)
+    for which, place in ((1, rows + columns), (2, rows - columns)):
+        stripe = place % 6
+        codes[(outside == which) & (stripe < 2)] = 0
+        codes[(outside == which) & (stripe == 2)] = 1
 
 
 def bounds_of(values: NDArray[Any], kind: LayerKind) -> tuple[float, float]:
