@@ -3,6 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import BarsDrawing from './BarsDrawing.svelte';
 	import CadenceStrip from './CadenceStrip.svelte';
+	import DepthDrawing from './DepthDrawing.svelte';
 	import MomentsDrawing from './MomentsDrawing.svelte';
 	import ScaleDrawing from './ScaleDrawing.svelte';
 	import SpeedDrawing from './SpeedDrawing.svelte';
@@ -20,7 +21,9 @@
 					? drawings.moments
 					: name === 'wedge'
 						? drawings.wedge
-						: null
+						: name === 'depth'
+							? drawings.depth
+							: null
 	);
 	const layer = $derived(ABOUT_CANVAS.includes(name) ? name : 'canvas');
 	const caption = $derived(drawing ?? drawings.canvas?.captions[layer]);
@@ -37,6 +40,8 @@
 	{#if drawings.canvas}<ScaleDrawing drawing={drawings.canvas} {layer} />{/if}
 {:else if 'tracks' in drawing}
 	<BarsDrawing {drawing} />
+{:else if 'curves' in drawing}
+	<DepthDrawing {drawing} />
 {:else if 'moments' in drawing}
 	<MomentsDrawing {drawing} />
 {:else}

@@ -120,6 +120,7 @@ export class SheetSession {
 			ranges: now.ranges ?? then.ranges,
 			moments: now.moments ?? then.moments,
 			wedge: now.wedge ?? then.wedge,
+			depth: now.depth ?? then.depth,
 			speed: now.speed ?? then.speed
 		};
 	});

@@ -6,7 +6,7 @@ from functools import cached_property
 from typing import Any
 
 from zero_slate.core.base.figures import counted
-from zero_slate.core.checks import canvas, colour, media, picture, time
+from zero_slate.core.checks import canvas, colour, depth, media, picture, time
 from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -39,6 +39,8 @@ CHECKS: tuple[Check, ...] = (
     time.start_timecode,
     colour.config,
     colour.working_space,
+    depth.working_depth,
+    depth.artwork_depth,
     colour.read_rules,
     colour.grade_space,
     colour.viewing,

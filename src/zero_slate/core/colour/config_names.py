@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field
 from difflib import get_close_matches
 
+from zero_slate.core.colour.depth import RampSteps, SampleDepth
 from zero_slate.core.colour.patches import SeenPatch
 
 
@@ -76,13 +77,18 @@ class Probe:
     """What a display shows of linear values of the working space, as display code 0 to 1.
 
     `wedge` has stops from 18 % grey, the linear value and the code of each; `patches` are colours
-    that are known by sight.
+    that are known by sight, and `ramps` how coarse each type of samples is seen.
     """
 
     grey: float
     white: float
     wedge: tuple[tuple[int, float, float], ...] = ()
     patches: tuple[SeenPatch, ...] = ()
+    ramps: tuple[RampSteps, ...] = ()
+
+    def ramp(self, depth: SampleDepth) -> RampSteps | None:
+        """Return how coarse a ramp of a type of samples is seen."""
+        return next((each for each in self.ramps if each.depth is depth), None)
 
 
 def nearest_name(name: str, among: tuple[str, ...]) -> str | None:

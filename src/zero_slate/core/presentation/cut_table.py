@@ -16,7 +16,16 @@ COLUMNS = {
     "canvas": ("canvas", "pixel_aspect", "scan"),
     "rate": ("rate", "timecode", "start_timecode"),
     "range": ("count", "handles", "cut_range", "work_range", "clip_range", "closing"),
-    "colour": ("color_config", "working_space", "read_rules", "grade_space", "viewing"),
+    "colour": (
+        "color_config",
+        "working_space",
+        "working_depth",
+        "artwork_depth",
+        "video_depth",
+        "read_rules",
+        "grade_space",
+        "viewing",
+    ),
 }
 
 

@@ -3,9 +3,12 @@
 from collections.abc import Iterator
 from functools import lru_cache
 
+import numpy as np
 import PyOpenColorIO as ocio
+from numpy.typing import NDArray
 
 from zero_slate.core.colour.config_names import Probe
+from zero_slate.core.colour.depth import RampSteps, SampleDepth, lights, next_above
 from zero_slate.core.colour.patches import KNOWN, SeenPatch
 from zero_slate.files.colour.configs import FAILURES, UnreadableConfig, config_of, stamp_of
 
@@ -41,7 +44,37 @@ def _probe(
         return round(float(processor.applyRGB(value)[1]), 5)
 
     wedge = tuple((n, GREY * 2.0**n, shown(GREY * 2.0**n)) for n in STOPS)
-    return Probe(shown(GREY), shown(1.0), wedge, tuple(_patches(read, space, processor)))
+    patches = tuple(_patches(read, space, processor))
+    return Probe(shown(GREY), shown(1.0), wedge, patches, _ramps(encoder, processor))
+
+
+def _ramps(
+    encoder: "ocio.CPUProcessor | None", processor: "ocio.CPUProcessor"
+) -> tuple[RampSteps, ...]:
+    """Return for each type of samples how many display codes its next step is, along a ramp."""
+    at = lights()
+    light = np.array([[linear] * 3 for _, linear in at], np.float32)
+
+    def shown(values: NDArray[np.float32]) -> NDArray[np.float32]:
+        seen = values.copy()
+        if encoder is not None:
+            encoder.applyRGB(seen)
+        processor.applyRGB(seen)
+        return np.clip(seen[:, 1], 0, 1)
+
+    here = shown(light)
+    ramps = []
+    for depth in SampleDepth:
+        above = np.array([[next_above(depth, linear)] * 3 for _, linear in at], np.float32)
+        codes = (shown(above) - here) * 255
+        # A whole number holds nothing over 1: there the ramp has ended.
+        kept = [
+            (stop, max(0.0, round(float(step), 4)))
+            for (stop, linear), step in zip(at, codes, strict=True)
+            if depth.floating or linear < 1
+        ]
+        ramps.append(RampSteps(depth, tuple(kept)))
+    return tuple(ramps)
 
 
 def _patches(

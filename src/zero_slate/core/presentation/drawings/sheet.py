@@ -6,6 +6,7 @@ from zero_slate.core.colour.config_names import Probe
 from zero_slate.core.presentation.drawings.bars import BarDrawing, draw_ranges, draw_rates
 from zero_slate.core.presentation.drawings.cadence import CadenceDrawing, draw_cadences
 from zero_slate.core.presentation.drawings.canvas import ABOUT_CANVAS, CanvasDrawing, draw_canvas
+from zero_slate.core.presentation.drawings.depth import DepthDrawing, draw_depth
 from zero_slate.core.presentation.drawings.moments import MomentsDrawing, draw_moments
 from zero_slate.core.presentation.drawings.speed import SpeedDrawing, draw_speed
 from zero_slate.core.presentation.drawings.wedge import WedgeDrawing, draw_wedge
@@ -14,7 +15,7 @@ from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.change import renumbered
 from zero_slate.core.shot.context import ShotContext
 
-ALL = ABOUT_CANVAS | {"rates", "ranges", "moments", "wedge"}
+ALL = ABOUT_CANVAS | {"rates", "ranges", "moments", "wedge", "depth"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +34,8 @@ class Drawings:
     """First and last frames in every count."""
     wedge: WedgeDrawing | None
     """Grey patches through the colours that are set."""
+    depth: DepthDrawing | None
+    """How coarse ramps are seen."""
     speed: SpeedDrawing | None
     """The rates to be played side by side."""
 
@@ -55,5 +58,6 @@ def draw_sheet(
         draw_ranges(context) if "ranges" in names else None,
         draw_moments(context, before, moved) if "moments" in names else None,
         draw_wedge(context, was) if "wedge" in names else None,
+        draw_depth(context) if "depth" in names else None,
         draw_speed(context) if rates else None,
     )

@@ -16,7 +16,7 @@ class ConfigKind:
     """A colour config: a built-in one by its name, or a file on a volume."""
 
     parts = (
-        Part("place", "Colour config", 36, offers=BUILT_IN, hint="or volume:folder/config.ocio"),
+        Part("place", "Colour config", 22, offers=BUILT_IN, hint="or volume:folder/config.ocio"),
     )
 
     def read(self, texts: Texts, entry: Entry) -> ConfigPlace:

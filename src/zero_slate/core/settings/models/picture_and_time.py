@@ -10,6 +10,7 @@ from zero_slate.core.canvas.raster import Raster, Size, raster_of
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.colour.config_place import DEFAULT_CONFIG, ConfigPlace
+from zero_slate.core.colour.depth import SampleDepth, VideoDepth
 from zero_slate.core.colour.read_rules import ReadRules
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.kinds.choice import ChoiceKind
@@ -146,6 +147,37 @@ class PictureAndTime(BaseModel):
             "wedge",
         ),
     ] = "ACEScg"
+    working_depth: Annotated[
+        SampleDepth,
+        Setting(
+            "colour",
+            "Working depth",
+            "The samples that pictures are worked in: whole numbers hold display codes up to 1.0, "
+            "half and float hold light beyond it.",
+            ChoiceKind("Working depth", SampleDepth, 8),
+            "depth",
+        ),
+    ] = SampleDepth.HALF
+    artwork_depth: Annotated[
+        SampleDepth,
+        Setting(
+            "colour",
+            "Artwork depth",
+            "The samples that drawn and painted pictures are stored as.",
+            ChoiceKind("Artwork depth", SampleDepth, 8),
+            "depth",
+        ),
+    ] = SampleDepth.INT16
+    video_depth: Annotated[
+        VideoDepth,
+        Setting(
+            "colour",
+            "Video depth",
+            "The bits of what goes to video, in narrow range (ITU-R BT.709).",
+            ChoiceKind("Video depth", VideoDepth, 8),
+            "depth",
+        ),
+    ] = VideoDepth.INT10
     read_rules: Annotated[
         ReadRules,
         Setting(
