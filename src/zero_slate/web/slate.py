@@ -23,6 +23,7 @@ from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.layers import Layers
+from zero_slate.services.media.light_copies import LightCopying
 from zero_slate.services.media.newer import NewerVersions
 from zero_slate.services.media.offers import Offers
 from zero_slate.services.media.passes import Passes
@@ -76,7 +77,8 @@ class Slate:
         self.sounds = Sounds(self.workspace, self.shots, self.volumes, self.work, kept)
         self.elements = Elements(self.workspace, self.shots, self.volumes, self.sounds)
         self.pictures = Pictures(self.workspace, self.shots, self.volumes, self.work, kept)
-        self.proofs = Proofs(self.pictures, config.home)
+        self.light_copies = LightCopying(self.pictures, self.jobs, config.home)
+        self.proofs = Proofs(self.pictures, self.light_copies, config.home)
         self.stacks = Stacks(self.elements, self.sounds)
         self.offers = Offers(self.volumes, self.elements, self.jobs)
         self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)

@@ -556,3 +556,18 @@ export const outsideQuery = (
 		placeholderData: keepPreviousData,
 		retry: false
 	});
+
+/** The light copies of an element. */
+export const copiesQuery = (shot_id: number, element_id: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'copies', element_id],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/elements/{element_id}/light-copies', {
+					params: { path: { shot_id, element_id } },
+					signal
+				})
+			),
+		enabled: element_id > 0,
+		retry: false
+	});

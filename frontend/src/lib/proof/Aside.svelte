@@ -3,6 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import type { Readings } from './gl/renderer';
 	import { CHANNELS } from './gl/sources';
+	import Copies from './Copies.svelte';
 	import GradeOf from './GradeOf.svelte';
 	import { type Pick, type Proof } from './proof.svelte';
 	import { figure, SIDES, signed, told, type Side } from './readings';
@@ -124,7 +125,11 @@
 			<p class="mt-1 text-xs">on the display</p>
 			<p class="num">{under.codes.slice(0, 3).join(' ')}</p>
 		{:else}
-			<p class="text-xs">Point at the picture to read it.</p>
+			<p class="text-xs">
+				{proof.isLight(pick)
+					? 'A light copy is looked at, and never measured.'
+					: 'Point at the picture to read it.'}
+			</p>
 		{/if}
 	</div>
 	<div class="flex items-baseline gap-2.5 text-xs" role="group" aria-label="Averaged over">
@@ -204,6 +209,7 @@
 		{/if}
 	</div>
 	<GradeOf {proof} {version} />
+	{#key pick?.id}<Copies {proof} />{/key}
 	<div>
 		<p class="text-xs">viewed through</p>
 		<p>{page.display}</p>

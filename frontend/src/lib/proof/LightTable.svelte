@@ -82,7 +82,8 @@
 		if (!pick || !frame || !element || shader === undefined) return null;
 		return {
 			frame,
-			shader,
+			// A copy that holds codes was seen through the view when it was made.
+			shader: proof.isLight(pick) && element.copies_seen ? null : shader,
 			kind: proof.kindOf(pick),
 			...sampling(view, frame, element.place, aspect),
 			field: proof.field
@@ -178,7 +179,7 @@
 	$effect(() => {
 		const at = pointer && pixelAt(pointer);
 		const drawn = scene?.one;
-		if (!renderer || !at || !drawn || proof.player.playing) return;
+		if (!renderer || !at || !drawn || proof.player.playing || proof.isLight(proof.pick)) return;
 		const { frame } = drawn;
 		const inside = at.x >= 0 && at.y >= 0 && at.x < frame.width && at.y < frame.rows;
 		const found = inside ? renderer.probe(drawn, at.x, at.y, LOUPE, proof.look) : null;

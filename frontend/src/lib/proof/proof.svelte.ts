@@ -50,6 +50,8 @@ export class Proof {
 	look = $state.raw<Look>(AS_IT_IS);
 	outside = $state<Outside>('faint');
 	guides = $state(true);
+	/** Whether light copies are looked at where there are any. */
+	light = $state(false);
 	/** Whether the shot's grade lies between the picture and the view. */
 	graded = $state(true);
 	/** The part of the format that is kept in memory; null for all of it. */
@@ -105,6 +107,7 @@ export class Proof {
 
 	/** What the values of a layer are. */
 	kindOf(pick: Pick): string {
+		if (this.isLight(pick) && this.elementOf(pick)?.copies_seen) return 'matte';
 		const layers = this.elementOf(pick)?.layers ?? [];
 		const layer = pick.layer
 			? layers.find((each) => each.key === pick.layer)
@@ -121,7 +124,14 @@ export class Proof {
 		if (pick.layer) query.set('layer', pick.layer);
 		if (this.part) query.set('part', this.part.join(','));
 		query.set('longest', String(this.longest));
+		if (this.isLight(pick)) query.set('light', 'true');
 		return `${API}/shots/${this.shot}/proof/${pick.id}/pixels?${query}`;
+	}
+
+	/** Whether a pick is shown by its light copies: those are told apart, and never measured. */
+	isLight(pick: Pick | null): boolean {
+		const copies = this.elementOf(pick)?.copies ?? 0;
+		return this.light && copies > 0 && !pick?.layer && !this.part;
 	}
 
 	frameOf(pick: Pick | null): Frame | undefined {

@@ -61,6 +61,7 @@ export const KEYS = {
 		where: 'Proof'
 	},
 	graded: { key: 'Shift+E', does: 'Look at it graded, or not', where: 'Proof' },
+	light: { key: 'Shift+R', does: 'Look at light copies, or at the originals', where: 'Proof' },
 	surround: { key: 'Shift+J', does: 'Turn to another grey round the picture', where: 'Proof' },
 	quick: { key: 'Shift+Q', does: 'Write a quick line', where: 'Sheet' },
 	choose: { key: 'Shift+C', does: 'Choose a format for the shot', where: 'Sheet' },

@@ -318,6 +318,19 @@ def read_rules(context: ShotContext) -> Sentence:
     return Sentence(f"Read: {said}.")
 
 
+def light_copies(context: ShotContext) -> Sentence:
+    """Say which elements get light copies, and how much smaller they are."""
+    asked = context.setup.light_copies
+    if not asked.are_made:
+        return Sentence("None: everything is played from its own files.")
+    wide = [e for e in context.elements if asked.wanted_for(e.media.header.size.width)]
+    code = context.setup.code
+    names = ", ".join(each.short_name(code) for each in wide)
+    of = f"of {names}" if wide else f"of pictures from {asked.from_width} pixels wide on"
+    less = asked.fraction.denominator**2
+    return Sentence(f"{asked.words}, {of}: {less} times fewer pixels to read and keep ready.")
+
+
 def grade_space(context: ShotContext) -> Sentence:
     """Say what the shot's grade does, and where it is from."""
     if context.grade is None:
@@ -378,6 +391,7 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "working_depth": working_depth,
     "artwork_depth": artwork_depth,
     "video_depth": video_depth,
+    "light_copies": light_copies,
     "read_rules": read_rules,
     "grade_space": grade_space,
     "viewing": viewing,

@@ -29,6 +29,7 @@ from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
 from zero_slate.files.media.pixels.noise import measure_noise
 from zero_slate.files.media.pixels.outside import outside_shares
 from zero_slate.files.media.pixels.seen_frame import Adjusted, seen_frame
+from zero_slate.services.media.light_copies import LightCopying
 from zero_slate.services.media.pictures import (
     NoPicture,
     Pictures,
@@ -86,6 +87,10 @@ class ProofElement:
     """What that was told by."""
     stamp: str
     """Another whenever its files are."""
+    copies: int
+    """How many of its files have a light copy that is as new."""
+    copies_seen: bool
+    """Whether those hold display codes, and not light."""
     numbers: tuple[int | None, ...]
     """The file that shows at each frame from the page's first on; None where nothing does."""
 
@@ -155,8 +160,9 @@ class AskedFrame:
 class Proofs:
     """Reads frames for the proof."""
 
-    def __init__(self, pictures: Pictures, home: Path):
+    def __init__(self, pictures: Pictures, copies: LightCopying, home: Path):
         self.pictures = pictures
+        self.copies = copies
         self.workspace = pictures.workspace
         self.work = pictures.work
         self.handover = None if isinstance(self.work, DaskWork) else _folder(home)
@@ -181,6 +187,8 @@ class Proofs:
             Size(canvas.width + 2 * edges[0], canvas.height + 2 * edges[1]),
             _drawn(setup), self._linear_name(setup), "put together in linear light",
             _stamp(on),
+            0,
+            False,
             tuple(range(frames.first, frames.last + 1)) if on else (),
         )  # fmt: skip
         found = [self._element(each, loaded, frames) for each in reversed(loaded.elements)]
@@ -221,14 +229,19 @@ class Proofs:
         layer: str,
         window: Window | None,
         longest: int,
+        light: bool = False,
     ) -> AskedFrame:
         """Return what a frame is read from: a file of an element by its number, or the stack.
 
-        Of the stack `number` is a frame of the shot. Raises NotFound and NoPicture.
+        Of the stack `number` is a frame of the shot. With `light` it is the file's light copy.
+        Raises NotFound and NoPicture.
         """
         loaded = self.pictures.shots.load(shot_id)
         if element_id == STACK:
             return self._stack(shot_id, loaded, number, window)
+        if light:
+            copy = replace(self.copies.request(shot_id, element_id, number), longest=longest)
+            return AskedFrame(key_of(copy.path, copy), copy)
         element = element_named(loaded, element_id)
         return self._read(shot_id, element, number, layer_named(element, layer), window, longest)
 
@@ -354,8 +367,17 @@ class Proofs:
             space,
             why,
             element.media.stamp,
+            self._copied(loaded, element),
+            setup.light_copies.kind.seen,
             tuple(shows.source(frame) for frame in range(frames.first, frames.last + 1)),
         )
+
+    def _copied(self, loaded: Loaded, element: Element) -> int:
+        """Return how many light copies an element has; none where its files are away."""
+        try:
+            return self.copies.page(loaded.head.id, element.id).there
+        except Refusal:
+            return 0
 
     def _read(
         self,

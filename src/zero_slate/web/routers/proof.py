@@ -93,12 +93,13 @@ async def get_pixels(
     layer: LayerKey = "",
     part: Part = None,
     longest: Longest = 8192,
+    light: Annotated[bool, Query(description="Whether its light copy is read instead.")] = False,
 ) -> Response:
     """Return the pixels of a frame as they are stored, row by row from the upper left.
 
     The header `Zero-Slate-Frame` says their size, channels and sample type as JSON.
     """
-    asked = await _asked(slate, shot_id, element_id, number, layer, part, longest)
+    asked = await _asked(slate, shot_id, element_id, number, layer, part, longest, light)
     tag = f'"{asked.key}"'
     headers = {"ETag": tag, "Cache-Control": "no-cache"}
     if request.headers.get("If-None-Match") == tag:
@@ -186,6 +187,7 @@ async def _asked(
     layer: str,
     part: str | None,
     longest: int,
+    light: bool = False,
 ) -> AskedFrame:
     window = None
     if part:
@@ -194,7 +196,7 @@ async def _asked(
             raise Refusal("A part of a picture is at least one pixel wide and high.", part="part")
         window = Window(x, y, width, height)
     return await run_in_threadpool(
-        slate.proofs.frame, shot_id, element_id, number, layer, window, longest
+        slate.proofs.frame, shot_id, element_id, number, layer, window, longest, light
     )
 
 

@@ -13,6 +13,7 @@ from zero_slate.core.colour.config_place import DEFAULT_CONFIG, ConfigPlace
 from zero_slate.core.colour.depth import SampleDepth, VideoDepth
 from zero_slate.core.colour.read_rules import ReadRules
 from zero_slate.core.colour.viewing import Viewing
+from zero_slate.core.media.light_copy import LightCopies
 from zero_slate.core.settings.kinds.choice import ChoiceKind
 from zero_slate.core.settings.kinds.names import ConfigKind, GradeSpaceKind, SpaceKind, ViewingKind
 from zero_slate.core.settings.kinds.picture import PixelAspectKind, SizeKind
@@ -178,6 +179,17 @@ class PictureAndTime(BaseModel):
             "depth",
         ),
     ] = VideoDepth.INT10
+    light_copies: Annotated[
+        LightCopies,
+        Setting(
+            "colour",
+            "Light copies",
+            "Smaller copies to play from: a fraction, a filter, jpeg, dwa or h264, and from which "
+            "picture width on (1/2 triangle dwa from 3840); burnt in adds frame and code; none.",
+            ShortKind("Light copies", LightCopies, 26),
+            "wedge",
+        ),
+    ] = LightCopies()
     read_rules: Annotated[
         ReadRules,
         Setting(

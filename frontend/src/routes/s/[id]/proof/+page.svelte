@@ -44,7 +44,7 @@
 	let failing = $state('');
 
 	$effect(() => {
-		void [proof.frame, proof.pick, proof.other, proof.range, proof.part, page.data];
+		void [proof.frame, proof.pick, proof.other, proof.range, proof.part, proof.light, page.data];
 		if (page.data && !broken) proof.want(true);
 	});
 	$effect(() => () => {
@@ -52,7 +52,11 @@
 		proof.ready.close();
 	});
 
-	const wantsNoise = $derived(proof.look.channel === 'noise' && proof.pick?.id ? proof.pick : null);
+	const wantsNoise = $derived(
+		proof.look.channel === 'noise' && proof.pick?.id && !proof.isLight(proof.pick)
+			? proof.pick
+			: null
+	);
 	const number = $derived(
 		wantsNoise
 			? (proof.elementOf(wantsNoise)?.numbers[proof.frame - (page.data?.frames.first ?? 0)] ?? null)
@@ -104,6 +108,7 @@
 		fitTable: () => table?.fit(),
 		pixelForPixel: () => table?.closer(1),
 		graded: () => (proof.graded = !proof.graded),
+		light: () => (proof.light = !proof.light),
 		surround: () => surround.turn()
 	});
 </script>
@@ -146,6 +151,12 @@
 							onview={(why) => (failing = why)}
 							onbroken={(why) => (broken = why)}
 						/>
+					{/if}
+					{#if proof.isLight(proof.pick)}
+						<p class="copy pointer-events-none absolute top-1 left-2" role="status">
+							light copy, {proof.frameOf(proof.pick)?.width ?? ''} ×
+							{proof.frameOf(proof.pick)?.height ?? ''}
+						</p>
 					{/if}
 					{#if proof.trouble || failing}
 						<p

@@ -1,0 +1,258 @@
+"""Light copies of elements: made in worker processes, found again, out of date, removed."""
+
+import shutil
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from hashlib import blake2b
+from pathlib import Path
+
+from zero_slate.core.base.figures import counted, megabytes
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.media.element import Element
+from zero_slate.core.media.header import MediaKind
+from zero_slate.core.media.layers import layers_of, picture_layer
+from zero_slate.core.media.light_copy import CopyKind, LightCopies
+from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode
+from zero_slate.files.media.pixels.frames import FrameRequest
+from zero_slate.files.media.pixels.light_copies import (
+    CopyRequest,
+    MovieRequest,
+    make_copy,
+    make_movie,
+)
+from zero_slate.services.media.pictures import Pictures, element_named, key_of
+from zero_slate.services.runtime.executor import each_of
+from zero_slate.services.runtime.jobs import Job, Jobs
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.shots.loading import Loaded
+
+COPY_JOB = "light copies"
+_ENDINGS = {CopyKind.JPEG: ".jpg", CopyKind.DWA: ".exr", CopyKind.H264: ".mp4"}
+
+
+@dataclass(frozen=True, slots=True)
+class CopiesPage:
+    """The light copies of an element."""
+
+    element: int
+    """The element's number."""
+    what: str
+    """What they are: fraction and kind; empty where none are asked for."""
+    wanted: bool
+    """Whether pictures of its width get them by the setup."""
+    there: int
+    """How many of its files have one that is as new."""
+    files: int
+    """How many files it has."""
+    old: int
+    """How many are of files that have changed since."""
+    bytes: int
+    """How much room all of them take."""
+    words: str
+    """The same, in words."""
+    place: str
+    """The folder that they lie in."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Copies:
+    """Where the light copies of an element lie, and which of its files each is of."""
+
+    element: Element
+    asked: LightCopies
+    folder: Path
+    files: dict[int, Path]
+
+    def target(self, number: int) -> Path:
+        """Where the copy of a file lies: under another name whenever the file is another."""
+        if self.asked.kind is CopyKind.H264:
+            said = " ".join(key_of(str(path), number) for number, path in self.files.items())
+            mark = blake2b(said.encode(), digest_size=6).hexdigest()
+            return self.folder / f"all-{mark}{_ENDINGS[self.asked.kind]}"
+        mark = key_of(str(self.files[number]), number)[:12]
+        return self.folder / f"{number}-{mark}{_ENDINGS[self.asked.kind]}"
+
+    def is_there(self, number: int) -> bool:
+        return number in self.files and self.target(number).is_file()
+
+
+class LightCopying:
+    """Makes and finds light copies."""
+
+    def __init__(self, pictures: Pictures, jobs: Jobs, home: Path):
+        self.pictures = pictures
+        self.jobs = jobs
+        self.root = home / "light-copies"
+
+    def page(self, shot_id: int, element_id: int) -> CopiesPage:
+        """Return what light copies an element has. Raises NotFound."""
+        loaded = self.pictures.shots.load(shot_id)
+        element = element_named(loaded, element_id)
+        asked = loaded.content.setup.light_copies
+        copies = self._copies(shot_id, loaded, element, asked)
+        kept = list(copies.folder.glob("[!.]*")) if copies.folder.is_dir() else []
+        size = sum(each.stat().st_size for each in kept)
+        there = sum(copies.is_there(number) for number in copies.files)
+        fresh = {copies.target(number) for number in copies.files if copies.is_there(number)}
+        old = len(set(kept) - fresh)
+        words = f"{there} of {counted(len(copies.files), 'file')}, {megabytes(size)}"
+        if old:
+            words += f"; {old} out of date"
+        width = element.media.header.size.width
+        return CopiesPage(
+            element_id,
+            asked.words if asked.are_made else "",
+            asked.wanted_for(width),
+            there,
+            len(copies.files),
+            old,
+            size,
+            words,
+            str(copies.folder),
+        )
+
+    def make(self, shot_id: int, element_id: int) -> Job[CopiesPage]:
+        """Begin to make the light copies of an element that aren't there, or are out of date.
+
+        Raises NotFound, and Refusal for a movie, and where the setup asks for none.
+        """
+        loaded = self.pictures.shots.load(shot_id)
+        element = element_named(loaded, element_id)
+        asked = loaded.content.setup.light_copies
+        if not asked.are_made:
+            raise Refusal("The setup asks for no light copies: set a fraction first.")
+        if element.media.kind is MediaKind.MOVIE:
+            raise Refusal(f"{element.name} is a movie: light copies are made of pictures.")
+        copies = self._copies(shot_id, loaded, element, asked)
+        todo = [number for number in sorted(copies.files) if not copies.is_there(number)]
+        requests = [self._request(loaded, copies, number) for number in todo]
+
+        def work(job: Job[CopiesPage]) -> None:
+            if asked.kind is CopyKind.H264:
+                self._movie(loaded, copies, requests, job)
+            else:
+                self._each(requests, job)
+            self._clear_old(copies)
+            job.add(self.page(shot_id, element_id))
+
+        what = f"Making light copies of {element.name}"
+        return self.jobs.start(COPY_JOB, shot_id, what, max(1, len(requests)), work)
+
+    def job(self, shot_id: int, number: int) -> Job[CopiesPage]:
+        """Return the making of light copies by its number. Raises NotFound."""
+        return self.jobs.get(COPY_JOB, shot_id, number)
+
+    def remove(self, shot_id: int, element_id: int) -> None:
+        """Remove all light copies of an element. Raises NotFound."""
+        loaded = self.pictures.shots.load(shot_id)
+        element = element_named(loaded, element_id)
+        asked = loaded.content.setup.light_copies
+        shutil.rmtree(self._copies(shot_id, loaded, element, asked).folder, ignore_errors=True)
+
+    def request(self, shot_id: int, element_id: int, number: int) -> FrameRequest:
+        """Return where the light copy of a file is read. Raises NotFound where there is none."""
+        loaded = self.pictures.shots.load(shot_id)
+        element = element_named(loaded, element_id)
+        asked = loaded.content.setup.light_copies
+        copies = self._copies(shot_id, loaded, element, asked)
+        if not copies.is_there(number):
+            raise NotFound(f"File {number} of {element.name} has no light copy that is as new.")
+        path = str(copies.target(number))
+        if asked.kind is CopyKind.H264:
+            return FrameRequest(path, 0, (0, 1, 2), sorted(copies.files).index(number))
+        if asked.kind is CopyKind.JPEG:
+            return FrameRequest(path, 0, (0, 1, 2))
+        return FrameRequest(path, 0, tuple(range(len(_channels(element)))))
+
+    def _each(self, requests: Sequence[CopyRequest], job: Job[CopiesPage]) -> None:
+        failed = []
+        for request, came in each_of(self.pictures.work, make_copy, requests, job.step):
+            if isinstance(came, OSError):
+                raise Refusal(f"No more light copies can be written: {came.strerror or came}.")
+            if isinstance(came, Exception):
+                failed.append(f"{Path(request.source.path).name}: {came}")
+        if failed:
+            more = f", and {len(failed) - 1} more" if len(failed) > 1 else ""
+            raise Refusal(f"Some couldn't be made: {failed[0]}{more}.")
+
+    def _movie(
+        self,
+        loaded: Loaded,
+        copies: _Copies,
+        requests: Sequence[CopyRequest],
+        job: Job[CopiesPage],
+    ) -> None:
+        if not requests:
+            return
+        rate = loaded.content.setup.rate.fraction
+        movie = MovieRequest(tuple(requests), rate, requests[0].target)
+        for _, came in each_of(
+            self.pictures.work, make_movie, [movie], lambda done: job.step(done * len(requests))
+        ):
+            if isinstance(came, Exception):
+                raise Refusal(f"The movie couldn't be made: {came}.")
+
+    def _request(self, loaded: Loaded, copies: _Copies, number: int) -> CopyRequest:
+        element, asked, setup = copies.element, copies.asked, loaded.content.setup
+        layer = picture_layer(element.media.header, element.view)
+        if layer is None:
+            raise Refusal(f"{element.name} has no picture to be copied.")
+        source = FrameRequest(str(copies.files[number]), layer.part, _channels(element))
+        through = self.pictures.through(setup, element, layer) if asked.kind.seen else None
+        burnt = ""
+        if asked.burnt:
+            start = element.media.header.timecode
+            label = _label(start, number - min(copies.files), setup.rate) if start else ""
+            burnt = "   ".join(filter(None, (setup.code, str(number), label)))
+        return CopyRequest(
+            source,
+            str(copies.target(number)),
+            asked.fraction,
+            asked.filter,
+            asked.kind,
+            through,
+            burnt,
+        )
+
+    def _copies(
+        self, shot_id: int, loaded: Loaded, element: Element, asked: LightCopies
+    ) -> _Copies:
+        movie = element.media.kind is MediaKind.MOVIE
+        files = {} if movie else self.pictures.files_of(shot_id, element)
+        setup = loaded.content.setup
+        # What is seen is made anew for another view; what isn't is the same for all of them.
+        seen_by = (setup.color_config, setup.viewing, setup.working_space)
+        burnt = setup.code if asked.burnt else ""
+        first = str(min(files.values())) if files else ""
+        alike = replace(asked, from_width=0)
+        made_of = (first, element.media.name, element.view, alike, burnt)
+        said = repr((*made_of, *seen_by) if asked.kind.seen else made_of)
+        key = blake2b(said.encode(), digest_size=10).hexdigest()
+        return _Copies(element, asked, self.root / key, files)
+
+    def _clear_old(self, copies: _Copies) -> None:
+        fresh = {copies.target(number) for number in copies.files}
+        for each in copies.folder.glob("[!.]*"):
+            if each not in fresh:
+                each.unlink(missing_ok=True)
+
+
+def _channels(element: Element) -> tuple[int, ...]:
+    """Return the channels that are copied: colour, and alpha where there is one."""
+    layer = picture_layer(element.media.header, element.view)
+    if layer is None:
+        return (0,)
+    if len(layer.places) == 3 and not layer.name:
+        for other in layers_of(element.media.header):
+            if other.kind == "alpha" and (other.part, other.view) == (layer.part, layer.view):
+                return (*layer.places, *other.places[:1])
+    return layer.places[:4]
+
+
+def _label(start: str, frames: int, rate: FrameRate) -> str:
+    """Return the timecode of a frame; empty where its header's can't be at the shot's rate."""
+    try:
+        return str(Timecode.parse(start, rate) + frames)
+    except Refusal:
+        return ""

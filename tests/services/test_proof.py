@@ -1,0 +1,184 @@
+"""The proof's services: light copies made, found, removed; grades taken; configs that are held."""
+
+import os
+from pathlib import Path
+
+import numpy as np
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.files.test_frames import values
+from tests.services.test_elements import PLATES, link
+from tests.services.test_media import finished
+from zero_slate.config import Config
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.config_place import BUILT_IN, USUAL
+from zero_slate.core.colour.grade import Cdl
+from zero_slate.core.media.element import Role
+from zero_slate.files.colour.grade_files import write_grades
+from zero_slate.files.media.pixels.frames import read_frame
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.web.app import create_app
+from zero_slate.web.slate import Slate
+
+PLATE = "FRO_0030_plate.####.exr"
+
+
+@pytest.fixture
+def media(config: Config) -> Path:
+    return config.volumes["media"]
+
+
+@pytest.fixture
+def plate(slate: Slate, shot: int) -> int:
+    return link(slate, shot, PLATE, Role.PLATE)
+
+
+def typed(slate: Slate, shot: int, **texts: dict[str, str]) -> None:
+    slate.shots.save(shot, slate.shots.load(shot).head.version, texts, {})
+
+
+@pytest.mark.parametrize("kind", ["dwa", "jpeg burnt in", "h264"])
+def test_light_copies_are_made_found_and_removed(
+    slate: Slate, shot: int, plate: int, media: Path, kind: str
+) -> None:
+    typed(slate, shot, light_copies={"text": f"1/2 box {kind} from 16"})
+    before = slate.light_copies.page(shot, plate)
+    assert (before.there, before.files, before.wanted) == (0, 104, True)
+    job = finished(slate.light_copies.make(shot, plate))
+    assert (job.state, job.done) == ("done", 104), job.message
+    page = slate.light_copies.page(shot, plate)
+    assert (page.there, page.old) == (104, 0)
+    assert page.bytes > 0
+    frame = read_frame(slate.proofs.frame(shot, plate, 1050, "", None, 8192, True).request)  # type: ignore[arg-type]
+    assert (frame.width, frame.height) == (32, 18)
+    if kind == "dwa":
+        whole = read_frame(slate.proofs.frame(shot, plate, 1050, "", None, 8192).request)  # type: ignore[arg-type]
+        mean = values(whole).astype(float).reshape(18, 2, 32, 2, 3).mean(axis=(1, 3))
+        assert np.abs(values(frame).astype(float) - mean).max() < 0.02
+    element = next(each for each in slate.proofs.page(shot).elements if each.id == plate)
+    assert (element.copies, element.copies_seen) == (104, kind != "dwa")
+    # An original that changes has no copy any more, and only its own is made again.
+    changed = media / PLATES / "FRO_0030_plate.1050.exr"
+    os.utime(changed, ns=(1, 1))
+    page = slate.light_copies.page(shot, plate)
+    assert page.there == (0 if kind == "h264" else 103)
+    assert page.old == 1
+    with pytest.raises(NotFound, match="no light copy"):
+        slate.light_copies.request(shot, plate, 1050)
+    job = finished(slate.light_copies.make(shot, plate))
+    assert job.total == (104 if kind == "h264" else 1)
+    assert slate.light_copies.page(shot, plate).old == 0
+    slate.light_copies.remove(shot, plate)
+    assert slate.light_copies.page(shot, plate).bytes == 0
+
+
+def test_none_are_made_where_none_are_asked_for(slate: Slate, shot: int, plate: int) -> None:
+    typed(slate, shot, light_copies={"text": "none"})
+    with pytest.raises(Refusal, match="asks for no light copies"):
+        slate.light_copies.make(shot, plate)
+
+
+def test_a_copy_that_cant_be_made_is_told_and_the_others_are(
+    slate: Slate, shot: int, plate: int, media: Path
+) -> None:
+    (media / PLATES / "FRO_0030_plate.1040.exr").write_bytes(b"broken")
+    job = finished(slate.light_copies.make(shot, plate))
+    assert job.state == "failed"
+    assert "FRO_0030_plate.1040.exr" in job.message
+    assert slate.light_copies.page(shot, plate).there == 103
+
+
+def test_a_grade_of_a_file_is_the_shots_own_until_it_is_taken_back(
+    slate: Slate, shot: int, plate: int, media: Path
+) -> None:
+    cdl = Cdl((1.2, 1.0, 0.9), saturation=0.8)
+    (media / "show.ccc").write_bytes(
+        write_grades([("FRO_0010", Cdl(saturation=0.5)), ("FRO_0030", cdl)], "ccc")
+    )
+    plain = slate.proofs.shader(shot, plate, "", graded=True)
+    version = slate.shots.load(shot).head.version
+    slate.grading.take(shot, version, "media:show.ccc")
+    page = slate.proofs.page(shot)
+    assert page.grade == "slope 1.2 1 0.9, saturation 0.8 (show.ccc)"
+    assert page.own_grade
+    graded = slate.proofs.shader(shot, plate, "", graded=True)
+    assert plain is not None
+    assert graded is not None
+    assert graded.key != plain.key
+    assert slate.proofs.shader(shot, plate, "").key == plain.key  # type: ignore[union-attr]
+    name, content = slate.grading.written(shot, "cc")
+    assert name == "FRO_0030.cc"
+    assert b"1.2 1.0 0.9" in content
+    assert f"{name}" in slate.handoff.contents(slate.shots.load(shot))
+    slate.grading.clear(shot, version + 1)
+    assert slate.proofs.page(shot).grade == ""
+    slate.shots.undo(shot, version + 2)
+    assert slate.proofs.page(shot).own_grade
+
+
+@pytest.mark.parametrize(
+    ("place", "words"),
+    [
+        ("show.cc", "isn't a file on a volume"),
+        ("media:none.cc", "There is no none.cc"),
+        ("media:a.txt", "neither a grade"),
+        ("media:../../etc/x.cc", "outside"),
+        ("nowhere:a.cc", "no volume"),
+        ("media:other.ccc", "none of them is called FRO_0030"),
+    ],
+)
+def test_a_grade_that_cant_be_taken_says_why(
+    slate: Slate, shot: int, media: Path, place: str, words: str
+) -> None:
+    (media / "other.ccc").write_bytes(write_grades([("a", Cdl()), ("b", Cdl())], "ccc"))
+    with pytest.raises(Refusal, match=words):
+        slate.grading.take(shot, slate.shots.load(shot).head.version, place)
+
+
+def test_an_exception_of_an_element_is_undone_like_everything(
+    slate: Slate, shot: int, plate: int
+) -> None:
+    slate.elements.change(shot, plate, {"space": "ACEScct", "space_reason": "graded before"})
+    (linked,) = slate.elements.linked(shot)
+    assert (linked.read_as, linked.read_as_why) == ("ACEScct", "an exception: graded before")
+    with pytest.raises(Refusal, match="has no colour space"):
+        slate.elements.change(shot, plate, {"space": "ACESccc"})
+    slate.elements.undo(shot)
+    assert slate.elements.linked(shot)[0].space == ""
+
+
+def test_a_config_that_the_environment_holds_is_used_everywhere(
+    config: Config, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("OCIO", f"ocio://{BUILT_IN[0]}")
+    with TestClient(create_app(config), base_url="http://localhost") as client:
+        slate: Slate = client.app.state.slate  # type: ignore[attr-defined]
+        production = slate.productions.start("A film", "Short film", {})
+        used = slate.workspace.config_of(slate.workspace.locks["color_config"].value)
+        assert (used.name, used.held) == (BUILT_IN[0], "the environment (OCIO)")
+        with pytest.raises(Refusal, match="locked at"):
+            slate.edit_formats.change(
+                production, 1, {"color_config": {"place": USUAL}}, False, frozenset()
+            )
+
+
+@pytest.mark.parametrize("said", ["/nowhere/show.ocio", "ocio://no-such-config"])
+def test_a_held_config_that_cant_be_read_is_told_at_the_start(
+    config: Config, monkeypatch: pytest.MonkeyPatch, said: str
+) -> None:
+    monkeypatch.setenv("OCIO", said)
+    with pytest.raises(Refusal, match="OCIO"):
+        Slate(config)
+
+
+def test_a_config_on_a_volume_is_the_productions_own(slate: Slate, shot: int, media: Path) -> None:
+    (media / "broken.ocio").write_text("no config")
+    with pytest.raises(Refusal, match=r"broken\.ocio can't be read"):
+        typed(slate, shot, color_config={"place": "media:broken.ocio"})
+    with pytest.raises(Refusal, match="no volume nowhere"):
+        typed(slate, shot, color_config={"place": "nowhere:show.ocio"})
+    typed(slate, shot, color_config={"place": "studio-config-v2.2.0_aces-v1.3_ocio-v2.4"})
+    names = slate.workspace.names_for(slate.shots.load(shot).content.setup)
+    assert names is not None
+    assert names.config.startswith("studio")
