@@ -22,17 +22,17 @@ from scripts.served import Served
 from bench.figures import Figure, against, seconds
 from bench.sheet import in_the_browser
 from zero_slate.config import Config
+from zero_slate.core.colour.config_place import USUAL
 from zero_slate.core.media.layers import LayerKind, layers_of
 from zero_slate.core.media.small_picture import Box, SmallPictureFrame
 from zero_slate.demo.drawing import draw
 from zero_slate.demo.make import make_demo
 from zero_slate.demo.story import ORCHARD
-from zero_slate.core.colour.config_place import USUAL
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.folders import find
 from zero_slate.files.media.pictures import read_picture
 from zero_slate.files.media.pixels.layer_sheet import LayerSheetRequest, layer_sheet
 from zero_slate.files.media.pixels.small import PictureRequest, small_picture
-from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.volume_files import list_folder
 from zero_slate.services.runtime.executor import ProcessWork, each_of
 from zero_slate.web.slate import Slate

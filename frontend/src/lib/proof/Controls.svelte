@@ -178,7 +178,7 @@
 		title={titled('Play, or stop', 'play')}
 		onclick={() => proof.play()}>{player.playing ? 'stop' : 'play'}</button
 	>
-	<span class="flex gap-2.5" role="group" aria-label="How it plays">
+	<span class="flex items-baseline gap-2.5" role="group" aria-label="How it plays">
 		{#each MODES as mode (mode)}
 			<button
 				type="button"
@@ -188,7 +188,7 @@
 			>
 		{/each}
 	</span>
-	<span class="flex gap-2.5" role="group" aria-label="What is played">
+	<span class="flex items-baseline gap-2.5" role="group" aria-label="What is played">
 		over
 		{#each RANGES as name (name)}
 			<button

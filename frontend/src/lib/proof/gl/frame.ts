@@ -31,7 +31,8 @@ const HEADER = 'Zero-Slate-Frame';
 
 /** Fetch a frame. Throws a Problem where there is none, or no connection. */
 export async function fetchFrame(address: string, signal?: AbortSignal): Promise<Frame> {
-	const answer = await fetch(address, { signal });
+	// Ready frames are kept here: what the browser keeps besides takes its time and is never used.
+	const answer = await fetch(address, { signal, cache: 'no-store' });
 	if (!answer.ok) throw new Problem((await answer.json()) as Schema<'Problem'>);
 	const head = JSON.parse(answer.headers.get(HEADER) ?? '{}') as FrameHead;
 	const bytes = await answer.arrayBuffer();
