@@ -9,7 +9,7 @@ import PyOpenColorIO as ocio
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.grade import Cdl
 from zero_slate.files.colour.configs import FAILURES, plain_words
-from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.plain_files import no_plain_file
 
 GRADES = (".cc", ".cdl", ".ccc")
 LOOKS = (".cube", ".clf", ".ctf", ".csp", ".3dl", ".spi3d", ".spi1d")

@@ -17,8 +17,8 @@ from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate, broadcast_rate
 from zero_slate.files.media.colour_tags import PRIMARIES, TRANSFERS
 from zero_slate.files.media.fields import seen_scan
-from zero_slate.files.media.plain_files import no_plain_file
 from zero_slate.files.media.whole import movie_breaks_off
+from zero_slate.files.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
     f".{ending}"

@@ -30,8 +30,8 @@ from zero_slate.core.time.rate import FrameRate, broadcast_rate
 from zero_slate.core.time.timecode import Timecode
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.colour_tags import ColourTags, colour_tags
-from zero_slate.files.media.plain_files import no_plain_file
 from zero_slate.files.media.whole import Completeness
+from zero_slate.files.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
     f".{ending}"

@@ -10,7 +10,7 @@ import numpy as np
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.sound import LEAST_RATE, MOST_RATE, Sound
 from zero_slate.files.failures import FAILURES, damaged
-from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
     f".{ending}" for ending in ("wav", "bwf", "rf64", "w64", "aif", "aiff", "flac", "caf")

@@ -17,7 +17,7 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.folders import Found, find
-from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.plain_files import no_plain_file
 from zero_slate.files.volume_files import CannotRead, list_folder
 from zero_slate.services.media.lines import media_findings
 

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from zero_slate.core.canvas.raster import Size
 from zero_slate.files.media.movies import UnreadableMovie, picture_stream, why_unreadable
 from zero_slate.files.media.pixels.reading import Pixels, require_size
-from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.plain_files import no_plain_file
 
 # Where no key frame stands near, this many frames are decoded to reach one, and no more.
 MOST_DECODED = 1000

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from zero_slate.core.base.figures import megabytes
 from zero_slate.core.canvas.raster import LONGEST_SIDE, MOST_PIXELS, Size
 from zero_slate.files.media.pictures import UnreadablePicture, plain_reason
-from zero_slate.files.media.plain_files import no_plain_file
+from zero_slate.files.plain_files import no_plain_file
 
 # More than this is never held in memory for one picture.
 MOST_BYTES = 2 * 10**9
