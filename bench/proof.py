@@ -148,7 +148,7 @@ def _looking(
 ) -> Iterator[Figure]:
     page.goto(f"{served.root}/s/{shot}/proof")
     page.wait_for_selector("[data-ready]")
-    page.locator("aside select").first.select_option(value=str(numbers["hd.png"]))
+    page.locator("aside select").first.select_option(value=f"{numbers['hd.png']}|")
     page.wait_for_timeout(2000)
     for what, file, *_ in FILES:
         path = str(folder / file)
@@ -172,7 +172,7 @@ def _number(page: Page, shot: int, element: int) -> int:
 
 
 def _shading(page: Page, numbers: dict[str, int]) -> Iterator[Figure]:
-    page.locator("aside select").first.select_option(value=str(numbers["hd.exr"]))
+    page.locator("aside select").first.select_option(value=f"{numbers['hd.exr']}|")
     page.wait_for_timeout(3000)
     page.mouse.move(4, 4)
     found = page.evaluate(SHADE, 12)
@@ -191,7 +191,7 @@ def _shading(page: Page, numbers: dict[str, int]) -> Iterator[Figure]:
 
 
 def _scrubbing(page: Page, numbers: dict[str, int]) -> Iterator[Figure]:
-    page.locator("aside select").first.select_option(value=str(numbers["long.####.exr"]))
+    page.locator("aside select").first.select_option(value=f"{numbers['long.####.exr']}|")
     field = page.get_by_label("MB for frames kept ready")
     field.fill(str(BOUND_MB))
     field.press("Enter")

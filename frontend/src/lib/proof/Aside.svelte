@@ -42,8 +42,27 @@
 		return `${frame.format[0]} × ${frame.format[1]}, ${whole[frame.sample]}${less}`;
 	});
 
+	/** What can be looked at: each element, and of one with views each of them. */
+	const choices = $derived(
+		page.elements.flatMap((each) => [
+			{ value: `${each.id}|`, label: each.name, pick: { id: each.id, layer: '', view: '' } },
+			...each.layers
+				.filter((layer) => layer.view && !layer.name && each.views.length > 1)
+				.map((layer) => ({
+					value: `${each.id}|${layer.key}`,
+					label: `${each.name}, ${layer.view}`,
+					pick: { id: each.id, layer: layer.key, view: layer.view }
+				}))
+		])
+	);
+	const valueOf = (chosen: Pick | null) => {
+		if (!chosen) return '';
+		const exact = `${chosen.id}|${chosen.layer}`;
+		return choices.some((each) => each.value === exact) ? exact : `${chosen.id}|`;
+	};
+
 	function choose(value: string, other: boolean): void {
-		const next: Pick | null = value === '' ? null : { id: Number(value), layer: '', view: '' };
+		const next = choices.find((each) => each.value === value)?.pick ?? null;
 		if (other) proof.other = next;
 		else proof.chosen = next;
 	}
@@ -73,11 +92,11 @@
 			><span class="sr-only">Looked at</span>
 			<select
 				class="pick w-full font-semibold"
-				value={String(pick?.id ?? '')}
+				value={valueOf(pick)}
 				onchange={(event) => choose(event.currentTarget.value, false)}
 			>
-				{#each page.elements as each (each.id)}
-					<option value={String(each.id)}>{each.name}</option>
+				{#each choices as each (each.value)}
+					<option value={each.value}>{each.label}</option>
 				{/each}
 			</select>
 		</label>
@@ -183,12 +202,12 @@
 		<select
 			id="other"
 			class="pick w-full"
-			value={proof.other ? String(proof.other.id) : ''}
+			value={valueOf(proof.other)}
 			onchange={(event) => choose(event.currentTarget.value, true)}
 		>
 			<option value="">nothing</option>
-			{#each page.elements as each (each.id)}
-				<option value={String(each.id)}>{each.name}</option>
+			{#each choices as each (each.value)}
+				<option value={each.value}>{each.label}</option>
 			{/each}
 		</select>
 		{#if proof.other}

@@ -48,9 +48,8 @@ export class ReadyFrames {
 	/** Want frames from now on, the most urgent first; all others are let go when room is needed. */
 	want(addresses: string[]): void {
 		this.wanted = addresses;
-		const urgent = new Set(addresses.slice(0, AT_ONCE));
 		for (const [address, loading] of this.loading) {
-			if (!addresses.includes(address) && !urgent.has(address)) loading.abort();
+			if (!addresses.includes(address)) loading.abort();
 		}
 		this.fill();
 	}

@@ -161,15 +161,13 @@ export class Proof {
 	}
 
 	/** Want the frame at the hairline and, in the order they are played, those after it. */
-	want(ahead: boolean): void {
+	want(): void {
 		const { first, last } = this.range;
 		const frames = [this.frame];
 		const inside = this.frame >= first && this.frame <= last;
-		if (ahead) {
-			const from = inside ? this.frame : first;
-			for (let n = 1; n <= last - first + 1; n++)
-				frames.push(first + ((from - first + n) % (last - first + 1)));
-		}
+		const from = inside ? this.frame : first;
+		for (let n = 1; n <= last - first + 1; n++)
+			frames.push(first + ((from - first + n) % (last - first + 1)));
 		const wanted = frames.flatMap((frame) => this.picks.map((pick) => this.address(pick, frame)));
 		this.ready.want([...new Set(wanted.filter((each) => each !== null))]);
 	}

@@ -100,6 +100,17 @@ def picture_layer(header: Header, view: str = "") -> Layer | None:
     return next(colour, of_view[0] if of_view else None)
 
 
+def places_with_alpha(header: Header, layer: Layer) -> tuple[int, ...]:
+    """Return the channels of a layer; those of the picture itself with its alpha behind them."""
+    if layer.kind is not LayerKind.COLOUR or len(layer.places) != 3 or layer.name:
+        return layer.places
+    for other in layers_of(header):
+        same = (other.part, other.view) == (layer.part, layer.view)
+        if other.kind is LayerKind.ALPHA and same:
+            return (*layer.places, *other.places[:1])
+    return layer.places
+
+
 def _of_part(
     number: int, part: str, view: str, channels: tuple[Channel, ...], views: tuple[str, ...]
 ) -> Iterable[Layer]:

@@ -3,6 +3,7 @@
 import shutil
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from hashlib import blake2b
 from pathlib import Path
 
@@ -10,7 +11,7 @@ from zero_slate.core.base.figures import counted, megabytes
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import MediaKind
-from zero_slate.core.media.layers import layers_of, picture_layer
+from zero_slate.core.media.layers import picture_layer, places_with_alpha
 from zero_slate.core.media.light_copy import CopyKind, LightCopies
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
@@ -55,7 +56,7 @@ class CopiesPage:
     """The folder that they lie in."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class _Copies:
     """Where the light copies of an element lie, and which of its files each is of."""
 
@@ -64,17 +65,26 @@ class _Copies:
     folder: Path
     files: dict[int, Path]
 
-    def target(self, number: int) -> Path:
-        """Where the copy of a file lies: under another name whenever the file is another."""
+    @cached_property
+    def targets(self) -> dict[int, Path]:
+        """Where the copy of each file lies: under another name whenever the file is another."""
+        ending = _ENDINGS[self.asked.kind]
+        marks = {number: key_of(str(path), number)[:12] for number, path in self.files.items()}
         if self.asked.kind is CopyKind.H264:
-            said = " ".join(key_of(str(path), number) for number, path in self.files.items())
-            mark = blake2b(said.encode(), digest_size=6).hexdigest()
-            return self.folder / f"all-{mark}{_ENDINGS[self.asked.kind]}"
-        mark = key_of(str(self.files[number]), number)[:12]
-        return self.folder / f"{number}-{mark}{_ENDINGS[self.asked.kind]}"
+            whole = blake2b(repr(marks).encode(), digest_size=6).hexdigest()
+            return dict.fromkeys(marks, self.folder / f"all-{whole}{ending}")
+        return {number: self.folder / f"{number}-{mark}{ending}" for number, mark in marks.items()}
+
+    @cached_property
+    def kept(self) -> dict[Path, int]:
+        """All that lies there, and how many bytes it has."""
+        if not self.folder.is_dir():
+            return {}
+        return {each: each.stat().st_size for each in self.folder.glob("[!.]*")}
 
     def is_there(self, number: int) -> bool:
-        return number in self.files and self.target(number).is_file()
+        """Return whether a file has a copy that is as new."""
+        return number in self.targets and self.targets[number] in self.kept
 
 
 class LightCopying:
@@ -91,11 +101,9 @@ class LightCopying:
         element = element_named(loaded, element_id)
         asked = loaded.content.setup.light_copies
         copies = self._copies(shot_id, loaded, element, asked)
-        kept = list(copies.folder.glob("[!.]*")) if copies.folder.is_dir() else []
-        size = sum(each.stat().st_size for each in kept)
-        there = sum(copies.is_there(number) for number in copies.files)
-        fresh = {copies.target(number) for number in copies.files if copies.is_there(number)}
-        old = len(set(kept) - fresh)
+        size = sum(copies.kept.values())
+        there = sum(map(copies.is_there, copies.files))
+        old = len(copies.kept.keys() - set(copies.targets.values()))
         words = f"{there} of {counted(len(copies.files), 'file')}, {megabytes(size)}"
         if old:
             words += f"; {old} out of date"
@@ -111,6 +119,13 @@ class LightCopying:
             words,
             str(copies.folder),
         )
+
+    def count(self, loaded: Loaded, element: Element) -> int:
+        """Return how many of an element's files have a light copy. Raises NotFound."""
+        asked = loaded.content.setup.light_copies
+        copies = self._copies(loaded.head.id, loaded, element, asked)
+        # Most elements have none: then none of their files is looked at.
+        return sum(map(copies.is_there, copies.files)) if copies.kept else 0
 
     def make(self, shot_id: int, element_id: int) -> Job[CopiesPage]:
         """Begin to make the light copies of an element that aren't there, or are out of date.
@@ -133,7 +148,7 @@ class LightCopying:
                 self._movie(loaded, copies, requests, job)
             else:
                 self._each(requests, job)
-            self._clear_old(copies)
+            self._clear_old(shot_id, loaded, element)
             job.add(self.page(shot_id, element_id))
 
         what = f"Making light copies of {element.name}"
@@ -158,7 +173,7 @@ class LightCopying:
         copies = self._copies(shot_id, loaded, element, asked)
         if not copies.is_there(number):
             raise NotFound(f"File {number} of {element.name} has no light copy that is as new.")
-        path = str(copies.target(number))
+        path = str(copies.targets[number])
         if asked.kind is CopyKind.H264:
             return FrameRequest(path, 0, (0, 1, 2), sorted(copies.files).index(number))
         if asked.kind is CopyKind.JPEG:
@@ -207,7 +222,7 @@ class LightCopying:
             burnt = "   ".join(filter(None, (setup.code, str(number), label)))
         return CopyRequest(
             source,
-            str(copies.target(number)),
+            str(copies.targets[number]),
             asked.fraction,
             asked.filter,
             asked.kind,
@@ -231,23 +246,17 @@ class LightCopying:
         key = blake2b(said.encode(), digest_size=10).hexdigest()
         return _Copies(element, asked, self.root / key, files)
 
-    def _clear_old(self, copies: _Copies) -> None:
-        fresh = {copies.target(number) for number in copies.files}
-        for each in copies.folder.glob("[!.]*"):
-            if each not in fresh:
-                each.unlink(missing_ok=True)
+    def _clear_old(self, shot_id: int, loaded: Loaded, element: Element) -> None:
+        asked = loaded.content.setup.light_copies
+        copies = self._copies(shot_id, loaded, element, asked)
+        for each in copies.kept.keys() - set(copies.targets.values()):
+            each.unlink(missing_ok=True)
 
 
 def _channels(element: Element) -> tuple[int, ...]:
     """Return the channels that are copied: colour, and alpha where there is one."""
     layer = picture_layer(element.media.header, element.view)
-    if layer is None:
-        return (0,)
-    if len(layer.places) == 3 and not layer.name:
-        for other in layers_of(element.media.header):
-            if other.kind == "alpha" and (other.part, other.view) == (layer.part, layer.view):
-                return (*layer.places, *other.places[:1])
-    return layer.places[:4]
+    return places_with_alpha(element.media.header, layer)[:4] if layer else (0,)
 
 
 def _label(start: str, frames: int, rate: FrameRate) -> str:

@@ -13,7 +13,7 @@ from zero_slate.core.canvas.raster import Size
 from zero_slate.core.colour.outside import OutsideShares
 from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import MediaKind, Window
-from zero_slate.core.media.layers import Layer, LayerKind, layers_of, picture_layer
+from zero_slate.core.media.layers import Layer, layers_of, picture_layer, places_with_alpha
 from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.presentation.colour_words import config_words
 from zero_slate.core.presentation.drawings.canvas import GuideLine, Rect, draw_canvas
@@ -375,7 +375,7 @@ class Proofs:
     def _copied(self, loaded: Loaded, element: Element) -> int:
         """Return how many light copies an element has; none where its files are away."""
         try:
-            return self.copies.page(loaded.head.id, element.id).there
+            return self.copies.count(loaded, element)
         except Refusal:
             return 0
 
@@ -390,7 +390,7 @@ class Proofs:
     ) -> AskedFrame:
         path = self.pictures.path_of(shot_id, element, number)
         movie = number if element.media.kind is MediaKind.MOVIE else None
-        places = (0, 1, 2) if movie is not None else _with_alpha(element, layer)
+        places = (0, 1, 2) if movie is not None else places_with_alpha(element.media.header, layer)
         request = FrameRequest(str(path), layer.part, places, movie, window, longest)
         return AskedFrame(key_of(str(path), request), request)
 
@@ -444,17 +444,6 @@ def forget(frame: Frame) -> None:
     """Let go of a frame that nobody waits for any more."""
     if isinstance(frame.content, str):
         Path(frame.content).unlink(missing_ok=True)
-
-
-def _with_alpha(element: Element, layer: Layer) -> tuple[int, ...]:
-    """Return the channels of a layer, with the picture's alpha behind its colours."""
-    if layer.kind is not LayerKind.COLOUR or len(layer.places) != 3:
-        return layer.places
-    for other in layers_of(element.media.header):
-        same = (other.part, other.view) == (layer.part, layer.view)
-        if other.kind is LayerKind.ALPHA and same and not layer.name:
-            return (*layer.places, *other.places[:1])
-    return layer.places
 
 
 def _stamp(elements: Sequence[Element]) -> str:

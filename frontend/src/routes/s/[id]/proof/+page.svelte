@@ -45,7 +45,7 @@
 
 	$effect(() => {
 		void [proof.frame, proof.pick, proof.other, proof.range, proof.part, proof.light, page.data];
-		if (page.data && !broken) proof.want(true);
+		if (page.data && !broken) proof.want();
 	});
 	$effect(() => () => {
 		proof.player.stop();
