@@ -25,6 +25,7 @@ class ColourConfigs:
     def __init__(self, config: Config, place: Callable[[str, str], Path], locks: Locks):
         self._place = place
         self._volumes = config.volumes
+        self._built_in: dict[ConfigPlace, ConfigInUse] = {}
         self.lock: FacilityLock | None = locks.get(KEY) or _held(config)
         """What holds one config in place of all others; None where nothing does."""
         # Read now: a held config that isn't there is told at the start, and not on a sheet.
@@ -48,6 +49,14 @@ class ColourConfigs:
     def in_use(self, place: ConfigPlace) -> ConfigInUse:
         """Return the config that a setup with this one is read by."""
         used = self.used(place)
+        # One that the library holds never changes, and thousands of shots ask for it.
+        if used.is_built_in:
+            if used not in self._built_in:
+                self._built_in[used] = self._look_at(used)
+            return self._built_in[used]
+        return self._look_at(used)
+
+    def _look_at(self, used: ConfigPlace) -> ConfigInUse:
         held = self.lock.by if self.lock is not None else ""
         where = "built in"
         if used.volume:
