@@ -9,12 +9,11 @@ from zero_slate.core.colour.depth import (
     RampSteps,
     SampleDepth,
     VideoDepth,
-    decoded,
-    encoded,
     holds,
     next_above,
     video_holds,
 )
+from zero_slate.core.colour.srgb import decoded, encoded
 from zero_slate.core.media.header import Channel
 from zero_slate.core.presentation.drawings.depth import draw_depth
 from zero_slate.core.presentation.meanings import MEANINGS

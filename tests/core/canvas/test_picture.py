@@ -19,7 +19,8 @@ from zero_slate.core.canvas.signals import Signal, facts_of
 from zero_slate.core.canvas.working_scale import WorkingScale, work_at
 from zero_slate.core.checks.finding import Finding, Severity
 from zero_slate.core.checks.match import match
-from zero_slate.core.colour.background import Background, DisplayColour, decoded
+from zero_slate.core.colour.background import Background, DisplayColour
+from zero_slate.core.colour.srgb import decoded
 from zero_slate.core.media.element import Element
 from zero_slate.core.media.placement import place_picture, placement_words
 from zero_slate.core.time.frames import FrameRange
@@ -226,7 +227,7 @@ def test_what_is_no_colour_is_told(text: str, nearest: str) -> None:
 
 def test_linear_light_and_contrast_are_the_published_ones() -> None:
     # IEC 61966-2-1: code 128 is 0.21586 linear; WCAG 2.2: white on black is 21 : 1.
-    assert decoded(128) == pytest.approx(0.21586, abs=5e-6)
+    assert decoded(128 / 255) == pytest.approx(0.21586, abs=5e-6)
     white, black = DisplayColour(255, 255, 255), DisplayColour(0, 0, 0)
     assert white.contrast(black) == pytest.approx(21)
     assert DisplayColour.parse("#767676").contrast(white) == pytest.approx(4.54, abs=0.005)

@@ -117,15 +117,23 @@ export class Proof {
 
 	/** Where a pick's pixels at a frame are fetched; null where it shows nothing there. */
 	address(pick: Pick, frame: number): string | null {
+		return this.addresses(pick)(frame);
+	}
+
+	/** The same for many frames: all but the file's number is written once. */
+	private addresses(pick: Pick): (frame: number) => string | null {
 		const element = this.elementOf(pick);
-		const number = element?.numbers[frame - (this.page?.frames.first ?? 0)];
-		if (!element || number === null || number === undefined) return null;
-		const query = new URLSearchParams({ number: String(number), v: element.stamp });
+		if (!element) return () => null;
+		const query = new URLSearchParams({ v: element.stamp, longest: String(this.longest) });
 		if (pick.layer) query.set('layer', pick.layer);
 		if (this.part) query.set('part', this.part.join(','));
-		query.set('longest', String(this.longest));
 		if (this.isLight(pick)) query.set('light', 'true');
-		return `${API}/shots/${this.shot}/proof/${pick.id}/pixels?${query}`;
+		const root = `${API}/shots/${this.shot}/proof/${pick.id}/pixels?${query}`;
+		const first = this.page?.frames.first ?? 0;
+		return (frame) => {
+			const number = element.numbers[frame - first];
+			return number === null || number === undefined ? null : `${root}&number=${number}`;
+		};
 	}
 
 	/** Whether a pick is shown by its light copies: those are told apart, and never measured. */
@@ -168,7 +176,8 @@ export class Proof {
 		const from = inside ? this.frame : first;
 		for (let n = 1; n <= last - first + 1; n++)
 			frames.push(first + ((from - first + n) % (last - first + 1)));
-		const wanted = frames.flatMap((frame) => this.picks.map((pick) => this.address(pick, frame)));
+		const of = this.picks.map((pick) => this.addresses(pick));
+		const wanted = frames.flatMap((frame) => of.map((address) => address(frame)));
 		this.ready.want([...new Set(wanted.filter((each) => each !== null))]);
 	}
 
@@ -176,11 +185,12 @@ export class Proof {
 	readonly readyRuns = $derived.by(() => {
 		const all = this.page?.frames;
 		const runs: Run[] = [];
-		if (!all || !this.picks.length) return runs;
+		const of = this.picks.map((pick) => this.addresses(pick));
+		if (!all || !of.length) return runs;
 		for (let frame = all.first; frame <= all.last; frame++) {
-			const there = this.picks.every((pick) => {
-				const address = this.address(pick, frame);
-				return address !== null && this.ready.has(address);
+			const there = of.every((address) => {
+				const at = address(frame);
+				return at !== null && this.ready.has(at);
 			});
 			if (!there) continue;
 			const last = runs.at(-1);

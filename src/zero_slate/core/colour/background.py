@@ -7,6 +7,8 @@ from typing import ClassVar, Self
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.base.texts import one_line, quoted
+from zero_slate.core.colour.grade import LUMA
+from zero_slate.core.colour.srgb import decoded
 
 NAMED = {"black": "#000000", "white": "#ffffff", "grey": "#808080", "gray": "#808080"}
 _HEX = re.compile(r"#?([0-9a-f]{3}|[0-9a-f]{6})")
@@ -57,8 +59,8 @@ class DisplayColour(TextValue):
     @property
     def luminance(self) -> float:
         """Relative luminance of the displayed colour, 0 to 1 (IEC 61966-2-1, WCAG 2.2)."""
-        linear = [decoded(code) for code in (self.red, self.green, self.blue)]
-        return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+        linear = [decoded(code / 255) for code in (self.red, self.green, self.blue)]
+        return sum(weight * light for weight, light in zip(LUMA, linear, strict=True))
 
     def contrast(self, other: "DisplayColour") -> float:
         """Return the contrast ratio to another colour, 1 to 21 (WCAG 2.2)."""
@@ -67,12 +69,6 @@ class DisplayColour(TextValue):
 
     def __str__(self) -> str:
         return f"#{self.red:02x}{self.green:02x}{self.blue:02x}"
-
-
-def decoded(code: int) -> float:
-    """Return the linear light of an 8-bit sRGB code (IEC 61966-2-1): 128 is 0.21586."""
-    value = code / 255
-    return value / 12.92 if value <= 0.04045 else ((value + 0.055) / 1.055) ** 2.4
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from enum import StrEnum
 from math import floor, log2, ulp
 
+from zero_slate.core.colour.srgb import decoded, encoded
+
 GREY = 0.18
 # Light is followed from so many stops under middle grey to so many over it, four steps a stop.
 STOPS = (-8, 6)
@@ -47,6 +49,11 @@ class VideoDepth(StrEnum):
     INT10 = "10-bit"
     INT12 = "12-bit"
 
+    @property
+    def span(self) -> int:
+        """How many steps there are from black to white: 219 × 2^(n − 8) (ITU-R BT.709)."""
+        return 219 << (int(self.value.partition("-")[0]) - 8)
+
 
 @dataclass(frozen=True, slots=True)
 class Holds:
@@ -72,8 +79,8 @@ def holds(depth: SampleDepth) -> Holds:
 
 
 def video_holds(depth: VideoDepth) -> Holds:
-    """Return what video of narrow range holds: 219 × 2^(n − 8) steps from black to white."""
-    span = 219 << (SampleDepth(depth.value).levels.bit_length() - 9)
+    """Return what video of narrow range holds, seen through a display of gamma 2.4."""
+    span = depth.span
     steps = floor((2 * GREY) ** (1 / 2.4) * span) - floor(GREY ** (1 / 2.4) * span)
     return Holds(steps, (1 / span) ** 2.4, 1.0)
 
@@ -88,16 +95,6 @@ def next_above(depth: SampleDepth, light: float) -> float:
     most = depth.levels - 1
     code = floor(encoded(min(1.0, light)) * most + 1e-9)
     return decoded(min(1.0, (code + 1) / most))
-
-
-def encoded(light: float) -> float:
-    """Return the sRGB code of light, 0 to 1 (IEC 61966-2-1): 0.18 is 0.46136."""
-    return light * 12.92 if light <= 0.0031308 else 1.055 * light ** (1 / 2.4) - 0.055
-
-
-def decoded(code: float) -> float:
-    """Return the light of an sRGB code, 0 to 1 (IEC 61966-2-1): 128/255 is 0.21586."""
-    return code / 12.92 if code <= 0.04045 else ((code + 0.055) / 1.055) ** 2.4
 
 
 def lights() -> tuple[tuple[float, float], ...]:

@@ -29,8 +29,7 @@ def artwork_depth(context: ShotContext) -> Sentence:
 def video_depth(context: ShotContext) -> Sentence:
     """Say what goes to video holds."""
     depth: VideoDepth = context.setup.video_depth
-    span = 219 << (SampleDepth(depth.value).levels.bit_length() - 9)
-    return Sentence(f"{span + 1} codes from black to white. {_held(video_holds(depth))}.")
+    return Sentence(f"{depth.span + 1} codes from black to white. {_held(video_holds(depth))}.")
 
 
 def _held(said: Holds) -> str:

@@ -12,7 +12,7 @@ from zero_slate.core.media.header import Window
 from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.media.pixels.handover import handed_over
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
-from zero_slate.files.media.pixels.reading import Pixels, read_pixels
+from zero_slate.files.media.pixels.reading import Pixels, place_in_format, read_pixels
 
 # What can't be read whole is read so many rows at once, until one breaks off.
 ROWS_AT_ONCE = 32
@@ -61,16 +61,14 @@ class Frame:
 def read_frame(request: FrameRequest) -> Frame:
     """Read a frame. Raises UnreadablePicture and UnreadableMovie where nothing of it can be."""
     problem = ""
-    if request.movie_frame is not None:
-        pixels = movie_pixels(request.path, request.movie_frame)
+    try:
+        pixels = stored_pixels(request)
         rows = pixels.values.shape[0]
-    else:
-        try:
-            pixels = read_pixels(request.path, request.part, request.channels)
-            rows = pixels.values.shape[0]
-        except UnreadablePicture as error:
-            pixels, rows = _what_is_there(request, error)
-            problem = str(error)
+    except UnreadablePicture as error:
+        if request.movie_frame is not None:
+            raise
+        pixels, rows = _what_is_there(request, error)
+        problem = str(error)
     values, x, y = pixels.values, pixels.x, pixels.y
     if values.dtype == np.uint32:
         values = values.astype(np.float32)
@@ -141,9 +139,7 @@ def _what_is_there(request: FrameRequest, error: UnreadablePicture) -> tuple[Pix
             rows = below
         if not rows:
             raise error
-        is_exr = picture.format_name() == "openexr"
-        size = Size(spec.full_width, spec.full_height) if is_exr else Size(spec.width, spec.height)
-        x, y = (spec.x - spec.full_x, spec.y - spec.full_y) if is_exr else (0, 0)
+        x, y, size = place_in_format(picture, spec)
         return Pixels(values[:, :, [each - first for each in request.channels]], x, y, size), rows
     finally:
         picture.close()

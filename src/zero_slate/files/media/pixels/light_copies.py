@@ -2,8 +2,8 @@
 
 import os
 import secrets
-from collections.abc import Sequence
-from contextlib import suppress
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from fractions import Fraction
 from pathlib import Path
@@ -48,19 +48,26 @@ def make_copy(request: CopyRequest) -> int:
     """
     pixels = _shrunk(request)
     target = Path(request.target)
-    target.parent.mkdir(parents=True, exist_ok=True)
-    new = target.with_name(f".{secrets.token_hex(4)}-{target.name}")
-    try:
+    with _whole(target) as new:
         if request.kind is CopyKind.JPEG:
             codes = _codes(request, pixels)
             Image.fromarray(codes, "RGB").save(new, "JPEG", quality=JPEG_QUALITY)
         else:
             _write_exr(new, _burnt_light(request, pixels))
+    return target.stat().st_size
+
+
+@contextmanager
+def _whole(target: Path) -> Iterator[Path]:
+    """Give a place to write to, which becomes the target once all is written, and else is gone."""
+    target.parent.mkdir(parents=True, exist_ok=True)
+    new = target.with_name(f".{secrets.token_hex(4)}-{target.name}")
+    try:
+        yield new
         new.replace(target)
     finally:
         with suppress(OSError):
             new.unlink()
-    return target.stat().st_size
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,10 +82,8 @@ class MovieRequest:
 def make_movie(request: MovieRequest) -> int:
     """Make an H.264 movie of frames, each a key frame; return its bytes. Raises OSError."""
     target = Path(request.target)
-    target.parent.mkdir(parents=True, exist_ok=True)
-    new = target.with_name(f".{secrets.token_hex(4)}-{target.name}")
     try:
-        with av.open(str(new), "w", format="mp4") as container:
+        with _whole(target) as new, av.open(str(new), "w", format="mp4") as container:
             stream: Any = None
             for each in request.frames:
                 codes = _codes(each, _shrunk(each))
@@ -93,12 +98,8 @@ def make_movie(request: MovieRequest) -> int:
                 container.mux(stream.encode(frame))
             if stream is not None:
                 container.mux(stream.encode())
-        new.replace(target)
     except av.error.FFmpegError as error:
         raise UnreadablePicture(f"no movie could be made ({error})") from error
-    finally:
-        with suppress(OSError):
-            new.unlink()
     return target.stat().st_size
 
 

@@ -60,16 +60,24 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
             raise UnreadablePicture(
                 f"its pixels can't be read ({plain_reason(picture.geterror(), path)})"
             )
-        is_exr = picture.format_name() == "openexr"
+        x, y, size = place_in_format(picture, spec)
     finally:
         picture.close()
     wanted = [each - first for each in channels]
     if wanted != list(range(last - first)):
         values = values[:, :, wanted]
-    if not is_exr:
-        return Pixels(values, 0, 0, Size(spec.width, spec.height))
+    return Pixels(values, x, y, size)
+
+
+def place_in_format(picture: Any, spec: Any) -> tuple[int, int, Size]:
+    """Return where an open picture's first pixel lies in its format, and that.
+
+    OpenEXR alone has windows; what other formats say of offsets is no part of the picture.
+    """
+    if picture.format_name() != "openexr":
+        return 0, 0, Size(spec.width, spec.height)
     size = Size(spec.full_width, spec.full_height)
-    return Pixels(values, spec.x - spec.full_x, spec.y - spec.full_y, size)
+    return spec.x - spec.full_x, spec.y - spec.full_y, size
 
 
 def require_size(width: int, height: int) -> None:
