@@ -14,6 +14,7 @@ from tests.browser.conftest import Here
 from tests.files.test_pixels import save
 from zero_slate.core.colour.config_place import USUAL
 from zero_slate.files.colour.chain import ViewedThrough, whole
+from zero_slate.files.colour.configs import BUILT_IN, config_of
 
 # Pictures are made by processes that give way to everything else.
 expect.set_options(timeout=20_000)
@@ -90,29 +91,52 @@ def shot_of(page: Page, x: float, y: float, width: int, height: int) -> np.ndarr
     return np.asarray(Image.open(io.BytesIO(content)).convert("RGB")).astype(int)
 
 
+def see_through(page: Page, config: str, display: str, view: str) -> str:
+    """Save the display of the shot whose proof is open; return what its picture is read as now."""
+    found = re.search(r"/s/(\d+)/", page.url)
+    assert found is not None
+    root = f"/api/v1/shots/{found[1]}"
+    base = page.request.get(f"{root}/head").json()["version"]
+    typed = {"color_config": {"place": config}, "viewing": {"display": display, "view": view}}
+    answer = page.request.put(f"{root}/setup", data={"base": base, "typed": typed})
+    assert answer.ok, answer.text()
+    page.reload()
+    look_at(page, "wide_v001.exr")
+    expect(canvas(page)).to_have_attribute("data-seen", view)
+    elements = page.request.get(f"{root}/proof").json()["elements"]
+    return str(next(each["space"] for each in elements if each["name"] == "wide_v001.exr"))
+
+
+@pytest.mark.parametrize("config", [USUAL, "cg-config-v4.0.0_aces-v2.0_ocio-v2.5"])
 def test_every_view_is_within_a_code_of_the_librarys_own_processor(
-    page: Page, wide: np.ndarray
+    page: Page, wide: np.ndarray, config: str
 ) -> None:
-    x, y, column, row = pixel_for_pixel(page)
-    asked: list[str] = []
-    page.on("request", lambda request: asked.append(request.url))
-    views = page.get_by_role("combobox", name="View", exact=True)
-    names = views.locator("option").all_inner_texts()
-    assert len(names) >= 3
-    left, top = max(0, column - 60), max(0, row - 45)
-    part = np.ascontiguousarray(wide[top : row + 30, left : column + 40], np.float32)
-    for name in names:
-        views.select_option(label=name)
-        page.wait_for_timeout(600)
-        shown = shot_of(page, x - column + left, y - row + top, part.shape[1], part.shape[0])
-        codes = part.copy()
-        through = ViewedThrough(f"ocio://{USUAL}", "ACEScg", DISPLAY, name, "ACEScg")
-        whole(through).getDefaultCPUProcessor().applyRGB(codes)
-        expected = np.round(np.clip(codes, 0, 1) * 255).astype(int)
-        apart = np.abs(shown - expected)
-        assert apart.max() <= 1, f"{name}: {apart.max()} codes apart"
-    # Nothing of it was asked of the server.
-    assert not [each for each in asked if "/api/" in each and "/proof" in each]
+    read = config_of(f"{BUILT_IN}{config}")
+    for display in read.getDisplays():
+        names = list(read.getViews(display))
+        space = see_through(page, config, display, names[0])
+        x, y, column, row = pixel_for_pixel(page)
+        asked: list[str] = []
+        page.on("request", lambda request, to=asked: to.append(request.url))
+        views = page.get_by_role("combobox", name="View", exact=True)
+        assert views.locator("option").all_inner_texts() == names
+        left, top = max(0, column - 60), max(0, row - 45)
+        part = np.ascontiguousarray(wide[top : row + 30, left : column + 40], np.float32)
+        for name in names:
+            views.select_option(label=name)
+            expect(canvas(page)).to_have_attribute("data-seen", name)
+            shown = shot_of(page, x - column + left, y - row + top, part.shape[1], part.shape[0])
+            codes = part.copy()
+            through = ViewedThrough(f"{BUILT_IN}{config}", space, display, name, "ACEScg")
+            whole(through).getDefaultCPUProcessor().applyRGB(codes)
+            expected = np.round(np.clip(codes, 0, 1) * 255).astype(int)
+            apart = np.abs(shown - expected)
+            told = f"{display}, {name}: {apart.max()} codes apart"
+            # Of ACES 2.0 the library's own two ways differ by more for a few deep colours with
+            # negative values: it takes differences of almost equal numbers there.
+            assert (apart > 1).mean() <= (0.001 if "ACES 2.0" in name else 0), told
+        # Nothing of it was asked of the server.
+        assert not [each for each in asked if "/api/" in each and "/proof" in each]
 
 
 def test_exposure_is_a_factor_of_light_and_channels_stand_alone(
@@ -148,6 +172,23 @@ def test_the_linen_tester_reads_what_is_stored(page: Page, wide: np.ndarray) -> 
     assert found is not None
     assert float(found[1].replace("−", "-")) == pytest.approx(mean, abs=2e-4)
     expect(readings(page)).to_contain_text("mean of 3 × 3")
+
+
+def test_pixels_that_are_large_enough_show_their_values(page: Page, wide: np.ndarray) -> None:
+    x, y, column, row = pixel_for_pixel(page)
+    shown = table(page).locator("[data-values]")
+    expect(shown).to_have_count(0)
+    page.mouse.move(x, y)
+    for _ in range(8):
+        page.mouse.wheel(0, -100)
+    size = np.exp(800 / 240)
+    box = table(page).bounding_box()
+    assert box is not None
+    seen = box["width"] / size * box["height"] / size
+    expect(shown).to_have_attribute("data-values", re.compile(r"\d+"))
+    written = int(str(shown.get_attribute("data-values")))
+    assert 0.8 * seen < written < 1.4 * seen
+    assert float(wide[row, column, 0]) != 0
 
 
 def open_proof(page: Page, code: str = "LAN_0010", element: str = "plate") -> int:
@@ -188,6 +229,16 @@ def test_two_pictures_are_laid_against_each_other(page: Page) -> None:
     page.wait_for_timeout(800)
     box = table(page).bounding_box()
     assert box is not None
+    # Beside each other, both halves show the same place of the same picture.
+    page.get_by_role("button", name="beside", exact=True).click()
+    page.mouse.move(4, 4)
+    page.wait_for_timeout(800)
+    x, y, half = box["x"], box["y"] + box["height"] / 2, round(box["width"] / 2)
+    left, right = (shot_of(page, x + 60 + n * half, y, 100, 40) for n in (0, 1))
+    assert left.max() > 0
+    assert np.abs(left - right).max() <= 1
+    page.get_by_role("button", name="how far apart").click()
+    page.wait_for_timeout(800)
     same = shot_of(page, box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, 20, 20)
     assert same.max() == 0
 
@@ -317,9 +368,10 @@ def test_the_api_says_what_it_gives_and_refuses_what_it_cant(page: Page, served:
         (f"{root}/{plate['id']}/pixels?number={number}&part=all", 422),
         (f"{root}/{plate['id']}/shader?layer=none", 404),
         (f"{root}/0/noise?number=1035", 404),
-        (f"{root}/0/seen?number=1035", 404),
     ):
         assert page.request.get(address).status == status, address
+    seen = page.request.get(f"{root}/0/seen?number=1035&width=480")
+    assert Image.open(io.BytesIO(seen.body())).size == (480, 270)
     whole_stack = page.request.get(f"{root}/0/pixels?number=1035")
     assert len(whole_stack.body()) == 1920 * 1080 * 8
 

@@ -56,7 +56,7 @@ def test_light_copies_are_made_found_and_removed(
         whole = read_frame(slate.proofs.frame(shot, plate, 1050, "", None, 8192).request)  # type: ignore[arg-type]
         mean = values(whole).astype(float).reshape(18, 2, 32, 2, 3).mean(axis=(1, 3))
         assert np.abs(values(frame).astype(float) - mean).max() < 0.02
-    element = next(each for each in slate.proofs.page(shot).elements if each.id == plate)
+    element = next(each for each in slate.proofs.pages.page(shot).elements if each.id == plate)
     assert (element.copies, element.copies_seen) == (104, kind != "dwa")
     # An original that changes has no copy any more, and only its own is made again.
     changed = media / PLATES / "FRO_0030_plate.1050.exr"
@@ -71,6 +71,36 @@ def test_light_copies_are_made_found_and_removed(
     assert slate.light_copies.page(shot, plate).old == 0
     slate.light_copies.remove(shot, plate)
     assert slate.light_copies.page(shot, plate).bytes == 0
+
+
+@pytest.mark.parametrize("kind", ["dwa", "jpeg", "h264"])
+def test_a_slate_goes_before_and_leaves_the_frames_where_they_were(
+    slate: Slate, shot: int, plate: int, kind: str
+) -> None:
+    typed(slate, shot, light_copies={"text": f"1/2 box {kind} from 16 slate"})
+    job = finished(slate.light_copies.make(shot, plate))
+    assert (job.state, job.done) == ("done", 105), job.message
+    page = slate.light_copies.page(shot, plate)
+    assert (page.there, page.old) == (104, 0)
+    kept = {each.name for each in Path(page.place).iterdir()}
+    assert len([each for each in kept if each.startswith("slate-")]) == (0 if kind == "h264" else 1)
+    plain = read_frame(slate.proofs.frame(shot, plate, 1050, "", None, 8192, True).request)  # type: ignore[arg-type]
+    typed(slate, shot, light_copies={"text": f"1/2 box {kind} from 16"})
+    finished(slate.light_copies.make(shot, plate))
+    other = read_frame(slate.proofs.frame(shot, plate, 1050, "", None, 8192, True).request)  # type: ignore[arg-type]
+    assert np.abs(values(plain).astype(float) - values(other).astype(float)).max() < 0.03
+
+
+def test_they_are_made_as_elements_are_linked_where_the_setup_says_so(
+    slate: Slate, shot: int
+) -> None:
+    typed(slate, shot, light_copies={"text": "1/2 box dwa from 16 as linked"})
+    plate = link(slate, shot, PLATE, Role.PLATE)
+    number = slate.light_copies.page(shot, plate).making
+    assert number is not None
+    assert finished(slate.light_copies.job(shot, number)).state == "done"
+    page = slate.light_copies.page(shot, plate)
+    assert (page.there, page.making) == (104, None)
 
 
 def test_none_are_made_where_none_are_asked_for(slate: Slate, shot: int, plate: int) -> None:
@@ -96,25 +126,45 @@ def test_a_grade_of_a_file_is_the_shots_own_until_it_is_taken_back(
     (media / "show.ccc").write_bytes(
         write_grades([("FRO_0010", Cdl(saturation=0.5)), ("FRO_0030", cdl)], "ccc")
     )
-    plain = slate.proofs.shader(shot, plate, "", graded=True)
+    plain = slate.proofs.seeing.shader(shot, plate, "", graded=True)
     version = slate.shots.load(shot).head.version
     slate.grading.take(shot, version, "media:show.ccc")
-    page = slate.proofs.page(shot)
+    page = slate.proofs.pages.page(shot)
     assert page.grade == "slope 1.2 1 0.9, saturation 0.8 (show.ccc)"
     assert page.own_grade
-    graded = slate.proofs.shader(shot, plate, "", graded=True)
+    graded = slate.proofs.seeing.shader(shot, plate, "", graded=True)
     assert plain is not None
     assert graded is not None
     assert graded.key != plain.key
-    assert slate.proofs.shader(shot, plate, "").key == plain.key  # type: ignore[union-attr]
+    assert slate.proofs.seeing.shader(shot, plate, "").key == plain.key  # type: ignore[union-attr]
     name, content = slate.grading.written(shot, "cc")
     assert name == "FRO_0030.cc"
     assert b"1.2 1.0 0.9" in content
     assert f"{name}" in slate.handoff.contents(slate.shots.load(shot))
     slate.grading.clear(shot, version + 1)
-    assert slate.proofs.page(shot).grade == ""
+    assert slate.proofs.pages.page(shot).grade == ""
     slate.shots.undo(shot, version + 2)
-    assert slate.proofs.page(shot).own_grade
+    assert slate.proofs.pages.page(shot).own_grade
+
+
+def test_a_look_file_that_changes_is_read_anew(
+    slate: Slate, shot: int, plate: int, media: Path
+) -> None:
+    cube = media / "warm.cube"
+    rows = [f"{r} {g} {b}" for b in (0, 1) for g in (0, 1) for r in (0, 1)]
+    cube.write_text("LUT_3D_SIZE 2\n" + "\n".join(rows) + "\n")
+    slate.grading.take(shot, slate.shots.load(shot).head.version, "media:warm.cube")
+    before = slate.proofs.pages.page(shot).colour_stamp
+    plain = slate.proofs.seeing.shader(shot, plate, "", graded=True)
+    darker = [" ".join(str(float(value) / 2) for value in row.split()) for row in rows]
+    cube.write_text("LUT_3D_SIZE 2\n" + "\n".join(darker) + "\n")
+    assert slate.proofs.pages.page(shot).colour_stamp != before
+    changed = slate.proofs.seeing.shader(shot, plate, "", graded=True)
+    assert plain is not None
+    assert changed is not None
+    assert changed.key != plain.key
+    (table,), (other,) = changed.to_linear.tables, plain.to_linear.tables
+    assert table.values != other.values
 
 
 @pytest.mark.parametrize(

@@ -78,6 +78,7 @@ class Slate:
         self.elements = Elements(self.workspace, self.shots, self.volumes, self.sounds)
         self.pictures = Pictures(self.workspace, self.shots, self.volumes, self.work, kept)
         self.light_copies = LightCopying(self.pictures, self.jobs, config.home)
+        self.elements.after_linking.append(self.light_copies.make_as_linked)
         self.proofs = Proofs(self.pictures, self.light_copies, config.home)
         self.stacks = Stacks(self.elements, self.sounds)
         self.offers = Offers(self.volumes, self.elements, self.jobs)

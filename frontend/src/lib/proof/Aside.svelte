@@ -5,7 +5,7 @@
 	import { CHANNELS } from './gl/sources';
 	import Copies from './Copies.svelte';
 	import GradeOf from './GradeOf.svelte';
-	import { type Pick, type Proof } from './proof.svelte';
+	import { COMPARES, type Pick, type Proof } from './proof.svelte';
 	import { figure, SIDES, signed, told, type Side } from './readings';
 
 	let {
@@ -34,6 +34,7 @@
 	const under = $derived(readings ? told(readings, side) : null);
 	const layers = $derived(element?.layers.filter((each) => each.name !== '' || each.view) ?? []);
 
+	const ways = { edge: 'by an edge', beside: 'beside', apart: 'how far apart' };
 	const LETTERS = ['R', 'G', 'B', 'A'];
 	const sample = $derived.by(() => {
 		if (!frame) return '';
@@ -211,19 +212,15 @@
 			{/each}
 		</select>
 		{#if proof.other}
-			<div class="mt-1 flex gap-2.5" role="group" aria-label="Laid against it">
-				<button
-					type="button"
-					class="word"
-					aria-pressed={proof.compare === 'edge'}
-					onclick={() => (proof.compare = 'edge')}>by an edge</button
-				>
-				<button
-					type="button"
-					class="word"
-					aria-pressed={proof.compare === 'apart'}
-					onclick={() => (proof.compare = 'apart')}>how far apart</button
-				>
+			<div class="mt-1 flex flex-wrap gap-x-2.5" role="group" aria-label="Laid against it">
+				{#each COMPARES as each (each)}
+					<button
+						type="button"
+						class="word"
+						aria-pressed={proof.compare === each}
+						onclick={() => (proof.compare = each)}>{ways[each]}</button
+					>
+				{/each}
 			</div>
 		{/if}
 	</div>

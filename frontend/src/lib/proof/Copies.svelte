@@ -4,7 +4,8 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { again, copiesQuery } from '$lib/api/queries';
+	import { copiesQuery } from '$lib/api/proof-queries';
+	import { again } from '$lib/api/queries';
 	import { titled } from '$lib/state/keys.svelte';
 	import type { Proof } from './proof.svelte';
 
@@ -38,6 +39,17 @@
 		}
 		await again(proof.shot);
 	}
+
+	// What was begun as the element was linked, or on another page, is followed here too.
+	const going = $derived(copies.data?.making ?? 0);
+	$effect(() => {
+		const number = going;
+		if (!number || untrack(() => making.busy)) return;
+		const params = { path: { shot_id: proof.shot, number } };
+		void untrack(() =>
+			making.follow(() => take(api.GET('/api/v1/shots/{shot_id}/copy-jobs/{number}', { params })))
+		);
+	});
 
 	const ended = $derived(making.state && !making.busy ? making.state.id : 0);
 	$effect(() => {

@@ -1,22 +1,18 @@
 <!-- The light table: pictures on grey, drawn by OpenColorIO's own shaders, moved and looked at close. -->
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import type { Schema } from '$lib/api/client';
-	import GuideLines from '$lib/drawings/GuideLines.svelte';
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import { pixelOf, type Frame } from './gl/frame';
 	import { Renderer, type Drawn, type Readings, type Scene } from './gl/renderer';
+	import { Hands, type Place } from './hands.svelte';
 	import Loupe from './Loupe.svelte';
 	import { OUTSIDE, type Pick, type Proof } from './proof.svelte';
+	import PixelValues from './PixelValues.svelte';
 	import { figure, LOUPE, type Side } from './readings';
-	import {
-		NAMED_FROM,
-		onTable,
-		sampling,
-		VALUES_FROM,
-		zoomFor,
-		type TableView
-	} from './table.svelte';
+	import { onTable, sampling, zoomFor, type TableView } from './table.svelte';
+	import TableLines from './TableLines.svelte';
+	import { NAMED_FROM, VALUES_FROM } from './values';
 
 	type Shader = Schema<'ViewShader'> | null;
 
@@ -48,6 +44,7 @@
 
 	let room = $state<HTMLDivElement | null>(null);
 	let canvas = $state<HTMLCanvasElement | null>(null);
+	let wide = $state(1);
 	let renderer = $state.raw<Renderer | null>(null);
 	let ratio = $state(1);
 	/** Where the canvas lies in its room, in the page's pixels. */
@@ -64,6 +61,16 @@
 	const canvasRect = $derived(
 		onTable({ x: 0, y: 0, width: page.canvas.width, height: page.canvas.height }, aspect)
 	);
+
+	const beside = $derived(proof.other !== null && proof.compare === 'beside');
+	/** Where the right one of two sheets begins, in screen pixels. */
+	const half = $derived(Math.ceil(wide / 2));
+	$effect(() => {
+		const room = beside ? half : wide;
+		untrack(() => {
+			if (wide > 1) view.resize(room, view.height, whole);
+		});
+	});
 
 	// What stands stays until there is something else to show.
 	let stood = $state.raw<{ one?: Frame; other?: Frame }>({});
@@ -98,7 +105,7 @@
 			one,
 			other: proof.other ? drawnOf(proof.other, stood.other, another) : null,
 			compare: proof.compare,
-			edge: c.x + c.width * proof.edge,
+			edge: beside ? half : c.x + c.width * proof.edge,
 			look: proof.look,
 			canvas: [c.x, c.y, c.x + c.width, c.y + c.height],
 			outside: OUTSIDE[proof.outside]
@@ -113,6 +120,7 @@
 		try {
 			if (scene) renderer.draw(scene);
 			else renderer.clear();
+			canvas.dataset.seen = scene ? scene.look.view || page.view : '';
 			onview('');
 		} catch (error) {
 			renderer.clear();
@@ -155,7 +163,8 @@
 				width: canvas.width / ratio,
 				height: canvas.height / ratio
 			};
-			view.resize(canvas.width, canvas.height, whole);
+			wide = canvas.width;
+			view.resize(beside ? half : wide, canvas.height, whole);
 		};
 		const watcher = new ResizeObserver(measure);
 		watcher.observe(room!);
@@ -165,21 +174,32 @@
 		};
 	});
 
-	/** Where the pointer is among the stored pixels of what is looked at. */
-	function pixelAt(at: { x: number; y: number }): { x: number; y: number } | null {
+	const isRight = (at: Place): boolean => beside && at.x * ratio >= half;
+	/** Where a place of the page lies on its sheet. */
+	const onSheet = (at: Place): Place => ({
+		x: at.x - (isRight(at) ? half / ratio : 0),
+		y: at.y
+	});
+
+	/** Where a place of the page is among the stored pixels of what lies there. */
+	function pixelAt(at: Place): { x: number; y: number; drawn: Drawn } | null {
 		if (!scene) return null;
-		const { origin, step } = scene.one;
+		const right = isRight(at);
+		const drawn = right && scene.other ? scene.other : scene.one;
+		const x = Math.floor(at.x * ratio) - (right ? half : 0) + 0.5;
 		return {
-			x: Math.floor(origin[0] + (Math.floor(at.x * ratio) + 0.5) * step[0]),
-			y: Math.floor(origin[1] + (Math.floor(at.y * ratio) + 0.5) * step[1])
+			x: Math.floor(drawn.origin[0] + x * drawn.step[0]),
+			y: Math.floor(drawn.origin[1] + (Math.floor(at.y * ratio) + 0.5) * drawn.step[1]),
+			drawn
 		};
 	}
 
 	// What lies under the pointer is read again when anything that it goes through changes.
 	$effect(() => {
 		const at = pointer && pixelAt(pointer);
-		const drawn = scene?.one;
-		if (!renderer || !at || !drawn || proof.player.playing || proof.isLight(proof.pick)) return;
+		const pick = pointer && isRight(pointer) ? proof.other : proof.pick;
+		if (!renderer || !at || proof.player.playing || proof.isLight(pick)) return;
+		const { drawn } = at;
 		const { frame } = drawn;
 		const inside = at.x >= 0 && at.y >= 0 && at.x < frame.width && at.y < frame.rows;
 		const found = inside ? renderer.probe(drawn, at.x, at.y, LOUPE, proof.look) : null;
@@ -188,144 +208,55 @@
 		onreadings(found, across, at.y * frame.reduced + frame.y);
 	});
 
-	/** The values of each pixel, where they are large enough to be read. */
-	const values = $derived.by(() => {
-		if (!scene || scene.other || proof.player.playing) return [];
-		const { frame, origin, step } = scene.one;
-		const size = 1 / step[0];
-		if (size < VALUES_FROM) return [];
-		const found = [];
-		const first = [Math.floor(origin[0]), Math.floor(origin[1])] as const;
-		for (let row = 0; row <= view.height / size + 1; row++) {
-			for (let column = 0; column <= view.width / size + 1; column++) {
-				const x = first[0] + column;
-				const y = first[1] + row;
-				const pixel = pixelOf(frame, x, y);
-				if (!pixel.length) continue;
-				found.push({
-					key: `${x},${y}`,
-					x: (x - origin[0]) / step[0] / ratio,
-					y: (y - origin[1]) / step[1] / ratio,
-					words: pixel.slice(0, 3).map((value) => figure(value).slice(0, 6))
-				});
-			}
-		}
-		return found.length > 400 ? [] : found;
-	});
+	const size = $derived(scene ? 1 / scene.one.step[0] : 0);
+	const valued = $derived(
+		scene && !scene.other && !proof.player.playing && size >= VALUES_FROM ? scene.one : null
+	);
 
 	/** At eight of the screen's pixels and more, what is under the pointer is told beside it. */
 	const told = $derived.by(() => {
-		if (!pointer || !scene || loupe || values.length || 1 / scene.one.step[0] < NAMED_FROM)
-			return null;
+		if (!pointer || loupe || valued || size < NAMED_FROM) return null;
 		const at = pixelAt(pointer);
-		const pixel = at ? pixelOf(scene.one.frame, at.x, at.y) : [];
+		const pixel = at ? pixelOf(at.drawn.frame, at.x, at.y) : [];
 		return pixel.length ? pixel.map(figure).join(' ') : null;
 	});
 
-	interface Held {
-		x: number;
-		y: number;
-		what: 'table' | 'edge' | 'part';
-		from: { x: number; y: number };
-	}
-	const held = new Map<number, Held>();
-	let drawing = $state.raw<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
-
-	function placeOf(event: PointerEvent | WheelEvent): { x: number; y: number } {
+	function placeOf(event: PointerEvent | WheelEvent): Place {
 		const box = room!.getBoundingClientRect();
 		return { x: event.clientX - box.left - snapped.left, y: event.clientY - box.top - snapped.top };
 	}
 
-	function nearEdge(at: { x: number }): boolean {
-		if (!proof.other || proof.compare !== 'edge' || !scene) return false;
-		return Math.abs(at.x * ratio - scene.edge) < 8 * ratio;
-	}
-
-	function onpointerdown(event: PointerEvent): void {
-		if (event.button > 1) return;
-		room!.setPointerCapture(event.pointerId);
-		room!.focus();
-		const at = placeOf(event);
-		const what = nearEdge(at) ? 'edge' : event.shiftKey ? 'part' : 'table';
-		held.set(event.pointerId, { ...at, what, from: at });
-	}
-
-	function onpointermove(event: PointerEvent): void {
-		const at = placeOf(event);
-		pointer = at;
-		const mine = held.get(event.pointerId);
-		if (!mine) return;
-		const [dx, dy] = [at.x - mine.x, at.y - mine.y];
-		const [one, other] = [...held.values()];
-		if (held.size === 2 && one && other) {
-			// Two fingers: the table goes along with them, and grows with their distance.
-			const apart = Math.hypot(one.x - other.x, one.y - other.y);
-			[mine.x, mine.y] = [at.x, at.y];
-			const now = Math.hypot(one.x - other.x, one.y - other.y);
-			view.pan((dx * ratio) / 2, (dy * ratio) / 2);
-			const middle = { x: ((one.x + other.x) / 2) * ratio, y: ((one.y + other.y) / 2) * ratio };
-			if (apart > 8) view.to((view.zoom * now) / apart, middle.x, middle.y);
-			return;
-		}
-		[mine.x, mine.y] = [at.x, at.y];
-		if (mine.what === 'edge') {
-			const c = view.screen(canvasRect);
-			proof.edge = Math.min(1, Math.max(0, (at.x * ratio - c.x) / c.width));
-		} else if (mine.what === 'part') {
-			drawing = { x0: mine.from.x, y0: mine.from.y, x1: at.x, y1: at.y };
-		} else view.pan(dx * ratio, dy * ratio);
-	}
-
-	function onpointerup(event: PointerEvent): void {
-		const mine = held.get(event.pointerId);
-		held.delete(event.pointerId);
-		if (mine?.what !== 'part' || !drawing) return;
-		takePart(drawing);
-		drawing = null;
-	}
-
 	/** Keep only a part of the picture in memory: what was drawn round. */
-	function takePart(drawn: NonNullable<typeof drawing>): void {
-		const corners = [
-			pixelAt({ x: Math.min(drawn.x0, drawn.x1), y: Math.min(drawn.y0, drawn.y1) }),
-			pixelAt({ x: Math.max(drawn.x0, drawn.x1), y: Math.max(drawn.y0, drawn.y1) })
-		] as const;
-		const frame = scene?.one.frame;
-		if (!frame || !corners[0] || !corners[1]) return;
-		const format = (at: { x: number; y: number }) => ({
-			x: Math.min(frame.format[0], Math.max(0, at.x * frame.reduced + frame.x)),
-			y: Math.min(frame.format[1], Math.max(0, at.y * frame.reduced + frame.y))
-		});
-		const [a, b] = [format(corners[0]), format(corners[1])];
-		if (b.x - a.x >= 8 && b.y - a.y >= 8) proof.part = [a.x, a.y, b.x - a.x, b.y - a.y];
+	function takePart(from: Place, to: Place): void {
+		const [a, b] = [formatAt(onSheet(from)), formatAt(onSheet(to))];
+		if (a && b && b.x - a.x >= 8 && b.y - a.y >= 8) proof.part = [a.x, a.y, b.x - a.x, b.y - a.y];
 	}
 
-	function onwheel(event: WheelEvent): void {
-		event.preventDefault();
-		const at = placeOf(event);
-		if (event.ctrlKey || !event.shiftKey)
-			view.to(view.zoom * Math.exp(-event.deltaY / 240), at.x * ratio, at.y * ratio);
-		else view.pan(-event.deltaY, 0);
-	}
-
-	function onkeydown(event: KeyboardEvent): void {
-		if (event.altKey || event.ctrlKey || event.metaKey) return;
-		const step = (event.shiftKey ? 200 : 40) * ratio;
-		const acts: Record<string, () => void> = {
-			'+': () => view.to(view.zoom * 1.25),
-			'=': () => view.to(view.zoom * 1.25),
-			'-': () => view.to(view.zoom / 1.25),
-			'0': () => view.fit(whole),
-			ArrowLeft: () => view.pan(step, 0),
-			ArrowRight: () => view.pan(-step, 0),
-			ArrowUp: () => view.pan(0, step),
-			ArrowDown: () => view.pan(0, -step)
+	/** Where a place of the page lies in the picture's format. */
+	function formatAt(at: Place): Place | null {
+		const found = pixelAt(at);
+		if (!found) return null;
+		const { frame } = found.drawn;
+		return {
+			x: Math.min(frame.format[0], Math.max(0, found.x * frame.reduced + frame.x)),
+			y: Math.min(frame.format[1], Math.max(0, found.y * frame.reduced + frame.y))
 		};
-		const act = acts[event.key];
-		if (!act) return;
-		event.preventDefault();
-		act();
 	}
+
+	const hands = new Hands({
+		get view() {
+			return view;
+		},
+		ratio: () => ratio,
+		onSheet,
+		edge: () => (scene?.other && proof.compare === 'edge' ? scene.edge / ratio : null),
+		onedge: (x) => {
+			const c = view.screen(canvasRect);
+			proof.edge = Math.min(1, Math.max(0, (x * ratio - c.x) / c.width));
+		},
+		onpart: takePart,
+		whole: () => whole
+	});
 
 	/** Show all of it. */
 	export function fit(): void {
@@ -342,31 +273,18 @@
 	export function pixels(): number {
 		return scene ? 1 / scene.one.step[1] : 1;
 	}
-
-	const box = (rect: Schema<'Rect'>) => {
-		const s = view.screen(rect);
-		return { x: s.x / ratio, y: s.y / ratio, width: s.width / ratio, height: s.height / ratio };
-	};
-	/** From the guides' pixels to the page's. */
-	const overlay = $derived.by(() => {
-		const on = box(canvasRect);
-		const g = page.guide_canvas;
-		const across = on.width / g.width;
-		const down = on.height / g.height;
-		return `translate(${on.x - g.x * across} ${on.y - g.y * down}) scale(${across} ${down})`;
-	});
-	const element = $derived(proof.elementOf(proof.pick));
-	/** What of the picture couldn't be read. */
-	const missing = $derived.by(() => {
-		const frame = stood.one;
-		if (!frame || !element || frame.rows >= frame.height) return null;
-		const place = onTable(element.place, aspect);
-		const line = place.height / frame.format[1];
-		const from = (frame.y + frame.rows * frame.reduced) * line;
-		const rows = (frame.height - frame.rows) * frame.reduced * line;
-		return box({ x: place.x, y: place.y + from, width: place.width, height: rows });
-	});
 </script>
+
+{#snippet lines(pick: Pick | null, frame: Frame | undefined)}
+	<TableLines
+		{page}
+		{view}
+		{ratio}
+		guides={proof.guides}
+		{frame}
+		place={proof.elementOf(pick)?.place}
+	/>
+{/snippet}
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
 <div
@@ -377,17 +295,25 @@
 	role="group"
 	tabindex="0"
 	aria-label="Light table"
-	{onpointerdown}
-	{onpointermove}
-	{onpointerup}
-	onpointercancel={onpointerup}
+	onpointerdown={(event) => {
+		if (event.button > 1) return;
+		room!.setPointerCapture(event.pointerId);
+		room!.focus();
+		hands.down(event, placeOf(event));
+	}}
+	onpointermove={(event) => {
+		pointer = placeOf(event);
+		hands.move(event, pointer);
+	}}
+	onpointerup={(event) => hands.up(event)}
+	onpointercancel={(event) => hands.up(event)}
 	onpointerleave={() => {
 		pointer = null;
 		readings = null;
 		onreadings(null, 0, 0);
 	}}
-	{onwheel}
-	{onkeydown}
+	onwheel={(event) => hands.wheel(event, placeOf(event))}
+	onkeydown={(event) => hands.key(event)}
 >
 	<canvas
 		bind:this={canvas}
@@ -407,58 +333,65 @@
 		aria-hidden="true"
 	>
 		<Hatch id="torn" />
-		{#if missing}<rect {...missing} fill="url(#torn)" data-missing />{/if}
-		{#if proof.guides}
-			<rect {...box(canvasRect)} class="canvas" />
-			{#if page.drawn.x || page.drawn.y}<rect {...box(whole)} class="overscan" />{/if}
-			<g transform={overlay} class="thin"
-				><GuideLines guides={page.guides} canvas={page.guide_canvas} all /></g
+		{#if beside}
+			<clipPath id="left-sheet"><rect width={half / ratio} height="100%" /></clipPath>
+			<g clip-path="url(#left-sheet)">{@render lines(proof.pick, stood.one)}</g>
+			<g transform="translate({half / ratio} 0)" clip-path="url(#left-sheet)"
+				>{@render lines(proof.other, stood.other)}</g
 			>
+			<path d="M{half / ratio} 0V{view.height / ratio}" class="sheet-edge" />
+		{:else}
+			{@render lines(proof.pick, stood.one)}
 		{/if}
 		{#if proof.other && proof.compare === 'edge' && scene}
 			<path d="M{scene.edge / ratio} 0V{view.height / ratio}" class="sheet-edge" />
 		{/if}
-		{#if drawing}
+		{#if hands.drawing}
+			{@const { x0, y0, x1, y1 } = hands.drawing}
 			<rect
-				x={Math.min(drawing.x0, drawing.x1)}
-				y={Math.min(drawing.y0, drawing.y1)}
-				width={Math.abs(drawing.x1 - drawing.x0)}
-				height={Math.abs(drawing.y1 - drawing.y0)}
-				class="overscan"
+				x={Math.min(x0, x1)}
+				y={Math.min(y0, y1)}
+				width={Math.abs(x1 - x0)}
+				height={Math.abs(y1 - y0)}
+				class="part"
 			/>
 		{/if}
-		{#each values as each (each.key)}
-			{#each each.words as word, n (n)}
-				<text x={each.x + 3} y={each.y + 12 + n * 12} class="value">{word}</text>
-			{/each}
-		{/each}
 		{#if told && pointer}
 			<text x={pointer.x + 14} y={pointer.y - 8} class="value" data-value>{told}</text>
 		{/if}
 	</svg>
+	{#if valued}
+		<div
+			class="pointer-events-none absolute"
+			style:left="{snapped.left}px"
+			style:top="{snapped.top}px"
+		>
+			<PixelValues
+				frame={valued.frame}
+				origin={valued.origin}
+				step={valued.step}
+				width={view.width}
+				height={view.height}
+				{ratio}
+				exposure={proof.look.exposure}
+			/>
+		</div>
+	{/if}
 	{#if loupe && readings && pointer}
 		<Loupe
 			{readings}
 			of={side}
-			x={pointer.x + 260 > view.width / ratio ? pointer.x - 250 : pointer.x + 24}
+			x={pointer.x + 260 > wide / ratio ? pointer.x - 250 : pointer.x + 24}
 			y={pointer.y + 260 > view.height / ratio ? pointer.y - 250 : pointer.y + 24}
 		/>
 	{/if}
 </div>
 
 <style>
-	.canvas {
-		fill: none;
-		stroke: var(--on);
-		stroke-opacity: 0.7;
-	}
-	.overscan {
+	.part {
 		fill: none;
 		stroke: var(--on);
 		stroke-dasharray: 5 4;
-	}
-	.thin :global(*) {
-		vector-effect: non-scaling-stroke;
 	}
 	.sheet-edge {
 		stroke: #ffffff;

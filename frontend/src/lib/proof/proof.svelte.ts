@@ -19,7 +19,7 @@ export interface Pick {
 export const RANGES = ['cut', 'work', 'clip'] as const;
 export type RangeName = (typeof RANGES)[number];
 
-export const COMPARES = ['edge', 'apart'] as const;
+export const COMPARES = ['edge', 'beside', 'apart'] as const;
 export type Compare = (typeof COMPARES)[number];
 
 /** How much of what lies outside the canvas is seen. */

@@ -4,6 +4,7 @@ import { halfValue } from './gl/half';
 import { frameAfter, Player, stepsTo } from './player.svelte';
 import { figure, meanOf, signed, stopsFromGrey } from './readings';
 import { sampling, TableView, zoomFor } from './table.svelte';
+import { shortly, valuesSeen } from './values';
 
 const frame = (said: Partial<Frame> = {}): Frame => ({
 	key: 'a',
@@ -174,5 +175,31 @@ describe('playing', () => {
 			[13, 1]
 		]);
 		expect(player.playing).toBe(false);
+	});
+});
+
+describe('values of pixels', () => {
+	const frame = {
+		...{ key: 'a', width: 4, height: 3, channels: 3, sample: 'float' as const, x: 0, y: 0 },
+		...{ format: [4, 3] as [number, number], rows: 3, reduced: 1, problem: '' },
+		data: Float32Array.from({ length: 36 }, (_, n) => n / 36)
+	};
+
+	it('are written short, and at length where there is room', () => {
+		expect([0.18, -0.5, 12.5, 640, 65504, NaN, Infinity].map(shortly)).toEqual(
+			['.18', '−.50', '12.5', '640', '7e4', 'NaN', '∞'] // prettier-ignore
+		);
+		const short = valuesSeen(frame, [0, 0], [1 / 24, 1 / 24], 96, 72);
+		expect(short.pixels).toHaveLength(12);
+		expect(short.pixels[1]!.words).toEqual(['.08', '.11', '.14']);
+		expect(valuesSeen(frame, [0, 0], [1 / 40, 1 / 40], 96, 72).pixels[1]!.words[0]).toBe('0.0833');
+	});
+
+	it('lie where their pixels do, dark on light ones', () => {
+		const seen = valuesSeen(frame, [1.5, 0], [1 / 24, 1 / 24], 24, 24);
+		expect(seen.pixels.map(({ x, y }) => [x, y])).toContainEqual([-12, 0]);
+		const light = (stops: number) =>
+			valuesSeen(frame, [0, 0], [1 / 24, 1 / 24], 20, 20, stops).pixels[0]!.light;
+		expect([light(0), light(4)]).toEqual([false, true]);
 	});
 });

@@ -3,10 +3,6 @@ import type { Frame } from './gl/frame';
 
 type Rect = Schema<'Rect'>;
 
-/** From so many screen pixels a pixel on, each shows its value. */
-export const VALUES_FROM = 40;
-/** From so many on, the one under the pointer does. */
-export const NAMED_FROM = 8;
 const LEAST = 1 / 64;
 const MOST = 256;
 
@@ -15,7 +11,7 @@ const MOST = 256;
  * as they are seen: a canvas pixel is as wide as its aspect says.
  */
 export class TableView {
-	/** The screen's room, in screen pixels. */
+	/** The room of a sheet, in screen pixels: two lie beside each other, or there is one. */
 	width = $state(800);
 	height = $state(500);
 	/** Screen pixels for one line of the canvas. */

@@ -1,7 +1,7 @@
 <!-- How much of an element's middle frame lies outside display and working space. -->
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
-	import { outsideQuery } from '$lib/api/queries';
+	import { outsideQuery } from '$lib/api/proof-queries';
 
 	let {
 		shot,

@@ -1,7 +1,8 @@
 """Light copies: smaller pictures to play from, told apart from what they are copies of.
 
-Grammar: a fraction, the name of a filter, a kind, `from` and a picture width, and `burnt in`:
-`1/2 lanczos3 jpeg from 2880 burnt in`. What is left out is as is usual; `none` is none.
+Grammar: a fraction, the name of a filter, a kind, `from` and a picture width, and what is wanted
+of `burnt in`, `slate` and `as linked`: `1/2 lanczos3 jpeg from 2880 burnt in slate as linked`. What
+is left out is as is usual; `none` is none.
 """
 
 import re
@@ -40,7 +41,8 @@ class CopyKind(StrEnum):
 
 _WORDS = re.compile(
     r"\s*(?:(?P<fraction>1/\d{1,2})|(?P<kind>jpeg|dwa|h264)|from\s+(?P<width>\d{1,6})"
-    r"|(?P<burnt>burnt\s+in)|(?P<filter>[a-z][a-z0-9-]{2,20}))(?=\s|$)"
+    r"|(?P<burnt>burnt\s+in)|(?P<slate>slate)|(?P<as_linked>as\s+linked)"
+    r"|(?P<filter>[a-z][a-z0-9-]{2,20}))(?=\s|$)"
 )
 
 
@@ -53,6 +55,8 @@ class LightCopies(TextValue):
     kind: CopyKind = CopyKind.DWA
     from_width: int = 3840
     burnt: bool = False
+    slate: bool = False
+    as_linked: bool = False
 
     about: ClassVar[str] = "A fraction, a filter, a kind, and from which picture width on."
     examples: ClassVar[tuple[str, ...]] = ("1/2 triangle dwa from 3840", "none")
@@ -93,7 +97,8 @@ class LightCopies(TextValue):
                 f"A width of {width:,} is over {WIDEST:,}, the most there is.", nearest=str(WIDEST)
             )
         kind = CopyKind(found.get("kind", "dwa"))
-        return cls(fraction, name, kind, width, "burnt" in found)
+        more = ("burnt" in found, "slate" in found, "as_linked" in found)
+        return cls(fraction, name, kind, width, *more)
 
     @property
     def are_made(self) -> bool:
@@ -112,5 +117,6 @@ class LightCopies(TextValue):
     def __str__(self) -> str:
         if not self.are_made:
             return "none"
-        burnt = " burnt in" if self.burnt else ""
-        return f"{self.fraction} {self.filter} {self.kind} from {self.from_width}{burnt}"
+        more = {" burnt in": self.burnt, " slate": self.slate, " as linked": self.as_linked}
+        asked = "".join(words for words, wanted in more.items() if wanted)
+        return f"{self.fraction} {self.filter} {self.kind} from {self.from_width}{asked}"

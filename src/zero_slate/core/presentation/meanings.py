@@ -328,7 +328,8 @@ def light_copies(context: ShotContext) -> Sentence:
     names = ", ".join(each.short_name(code) for each in wide)
     of = f"of {names}" if wide else f"of pictures from {asked.from_width} pixels wide on"
     less = asked.fraction.denominator**2
-    return Sentence(f"{asked.words}, {of}: {less} times fewer pixels to read and keep ready.")
+    begun = ", made as they are linked" if asked.as_linked else ""
+    return Sentence(f"{asked.words}, {of}{begun}: {less} times fewer pixels to read.")
 
 
 def grade_space(context: ShotContext) -> Sentence:

@@ -13,11 +13,15 @@ from zero_slate.files.colour.configs import FAILURES, config_of, plain_words
 
 @dataclass(frozen=True, slots=True)
 class Look:
-    """A grade, or a look file at a full path, and the space that it works in."""
+    """A grade, or a look file at a full path, and the space that it works in.
+
+    `stamp` is another whenever the file is.
+    """
 
     space: str
     cdl: Cdl | None = None
     path: str | None = None
+    stamp: tuple[int, int] = (0, 0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,9 +59,21 @@ def to_linear(through: ViewedThrough) -> "ocio.GroupTransform":
         if look.cdl is not None:
             group.appendTransform(cdl_transform(look.cdl))
         if look.path is not None:
+            _read_anew(look.path, look.stamp, config)
             group.appendTransform(ocio.FileTransform(src=look.path, interpolation=ocio.INTERP_BEST))
         group.appendTransform(ocio.ColorSpaceTransform(src=look.space, dst=linear))
     return group
+
+
+# What the library has read of look files, which it keeps by their paths alone.
+_known: dict[str, tuple[int, int]] = {}
+
+
+def _read_anew(path: str, stamp: tuple[int, int], config: "ocio.Config") -> None:
+    if _known.setdefault(path, stamp) != stamp:
+        ocio.ClearAllCaches()
+        config.clearProcessorCache()
+        _known[path] = stamp
 
 
 def to_display(through: ViewedThrough) -> "ocio.Transform":

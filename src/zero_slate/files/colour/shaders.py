@@ -106,7 +106,7 @@ def _made(through: ViewedThrough, views: tuple[str, ...], stamp: tuple[int, int]
 
 
 def _part(config: str, name: str, transform: "ocio.Transform") -> tuple[ShaderPart, str]:
-    """Return a function that the library writes, and the library's own key of it."""
+    """Return a function that the library writes, and what tells it from all others."""
     processor = processor_of(config, transform)
     desc = ocio.GpuShaderDesc.CreateShaderDesc(
         language=ocio.GPU_LANGUAGE_GLSL_ES_3_0,
@@ -119,7 +119,9 @@ def _part(config: str, name: str, transform: "ocio.Transform") -> tuple[ShaderPa
         processor.getDefaultGPUProcessor().extractGpuShaderInfo(desc)
     except FAILURES as error:
         raise BrokenView(plain_words(error)) from error
-    return ShaderPart(name, desc.getShaderText(), tuple(_tables(desc))), desc.getCacheID()
+    part = ShaderPart(name, desc.getShaderText(), tuple(_tables(desc)))
+    # The library's own key leaves out what its tables hold.
+    return part, blake2b(repr(part).encode(), digest_size=8).hexdigest()
 
 
 def _tables(desc: "ocio.GpuShaderDesc") -> list[ShaderTable]:

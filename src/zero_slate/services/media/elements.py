@@ -1,6 +1,6 @@
 """The elements of a shot: files that are linked to it, their order, and how they are used."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from typing import Any
@@ -58,6 +58,8 @@ class Elements:
         self.shots = shots
         self.volumes = volumes
         self.sounds = sounds
+        # What else is to be done for an element once it is linked.
+        self.after_linking: list[Callable[[int, Element], None]] = []
 
     def link(
         self,
@@ -100,7 +102,10 @@ class Elements:
             row.base = loaded.content.shift
             row.who, row.at = self.workspace.who, self.workspace.now()
             session.flush()
-            return elements.element_of(row)
+            element = elements.element_of(row)
+        for act in self.after_linking:
+            act(shot_id, element)
+        return element
 
     def relink(self, shot_id: int, element_id: int, volume: str, path: str, name: str) -> None:
         """Take an element's files from elsewhere, or under another name; all else stays as it is.

@@ -22,6 +22,7 @@ from zero_slate.files.media.pixels.light_copies import (
     make_copy,
     make_movie,
 )
+from zero_slate.logs import say
 from zero_slate.services.media.pictures import Pictures, element_named, key_of
 from zero_slate.services.runtime.executor import each_of
 from zero_slate.services.runtime.jobs import Job, Jobs
@@ -54,6 +55,8 @@ class CopiesPage:
     """The same, in words."""
     place: str
     """The folder that they lie in."""
+    making: int | None
+    """The work that makes some just now, by its number; None where none does."""
 
 
 @dataclass(frozen=True)
@@ -82,6 +85,19 @@ class _Copies:
             return {}
         return {each: each.stat().st_size for each in self.folder.glob("[!.]*")}
 
+    @cached_property
+    def slate(self) -> Path | None:
+        """Where the slate lies: before the first picture; within a movie. None where none is."""
+        if not self.asked.slate or self.asked.kind is CopyKind.H264 or not self.targets:
+            return None
+        first = min(self.targets)
+        return self.targets[first].with_stem(f"slate-{self.targets[first].stem}")
+
+    @property
+    def wanted(self) -> set[Path]:
+        """All that is as new, once it is there."""
+        return {*self.targets.values(), *([self.slate] if self.slate else [])}
+
     def is_there(self, number: int) -> bool:
         """Return whether a file has a copy that is as new."""
         return number in self.targets and self.targets[number] in self.kept
@@ -103,7 +119,7 @@ class LightCopying:
         copies = self._copies(shot_id, loaded, element, asked)
         size = sum(copies.kept.values())
         there = sum(map(copies.is_there, copies.files))
-        old = len(copies.kept.keys() - set(copies.targets.values()))
+        old = len(copies.kept.keys() - copies.wanted)
         words = f"{there} of {counted(len(copies.files), 'file')}, {megabytes(size)}"
         if old:
             words += f"; {old} out of date"
@@ -118,7 +134,21 @@ class LightCopying:
             size,
             words,
             str(copies.folder),
+            self.jobs.going(COPY_JOB, shot_id, _what(element)),
         )
+
+    def make_as_linked(self, shot_id: int, element: Element) -> None:
+        """Begin to make the light copies of an element just linked, where the setup wants that."""
+        asked = self.pictures.shots.load(shot_id).content.setup.light_copies
+        header = element.media.header
+        movie = element.media.kind is MediaKind.MOVIE
+        if movie or not asked.as_linked or not asked.wanted_for(header.size.width):
+            return
+        try:
+            self.make(shot_id, element.id)
+        except Refusal as refusal:
+            # It is linked all the same, and the proof shows that none are there yet.
+            say("copies", shot=shot_id, element=element.id, why=str(refusal))
 
     def count(self, loaded: Loaded, element: Element) -> int:
         """Return how many of an element's files have a light copy. Raises NotFound."""
@@ -142,6 +172,8 @@ class LightCopying:
         copies = self._copies(shot_id, loaded, element, asked)
         todo = [number for number in sorted(copies.files) if not copies.is_there(number)]
         requests = [self._request(loaded, copies, number) for number in todo]
+        if requests and asked.slate and copies.slate not in copies.kept:
+            requests.insert(0, self._slate(loaded, copies, requests[0]))
 
         def work(job: Job[CopiesPage]) -> None:
             if asked.kind is CopyKind.H264:
@@ -151,8 +183,8 @@ class LightCopying:
             self._clear_old(shot_id, loaded, element)
             job.add(self.page(shot_id, element_id))
 
-        what = f"Making light copies of {element.name}"
-        return self.jobs.start(COPY_JOB, shot_id, what, max(1, len(requests)), work)
+        total = max(1, len(requests))
+        return self.jobs.start(COPY_JOB, shot_id, _what(element), total, work)
 
     def job(self, shot_id: int, number: int) -> Job[CopiesPage]:
         """Return the making of light copies by its number. Raises NotFound."""
@@ -175,7 +207,8 @@ class LightCopying:
             raise NotFound(f"File {number} of {element.name} has no light copy that is as new.")
         path = str(copies.targets[number])
         if asked.kind is CopyKind.H264:
-            return FrameRequest(path, 0, (0, 1, 2), sorted(copies.files).index(number))
+            place = sorted(copies.files).index(number) + asked.slate
+            return FrameRequest(path, 0, (0, 1, 2), place)
         if asked.kind is CopyKind.JPEG:
             return FrameRequest(path, 0, (0, 1, 2))
         return FrameRequest(path, 0, tuple(range(len(_channels(element)))))
@@ -230,6 +263,25 @@ class LightCopying:
             burnt,
         )
 
+    def _slate(self, loaded: Loaded, copies: _Copies, like: CopyRequest) -> CopyRequest:
+        """Return the slate that goes before a shot's copies, made as one of them is."""
+        setup, element = loaded.content.setup, copies.element
+        view = f"{setup.viewing.display}, {setup.viewing.view}" if like.through else "as stored"
+        first, last = min(copies.files), max(copies.files)
+        size = element.media.header.size
+        start = element.media.header.timecode
+        lines = (
+            setup.code,
+            element.media.name,
+            f"{first}–{last}, {counted(len(copies.files), 'frame')} at {setup.rate}",
+            *([f"from {start}"] if start else ()),
+            f"{size}, seen at {copies.asked.fraction}",
+            view,
+            f"version {loaded.head.version} of the setup",
+        )
+        target = str(copies.slate) if copies.slate else like.target
+        return replace(like, target=target, burnt="", slate=lines)
+
     def _copies(
         self, shot_id: int, loaded: Loaded, element: Element, asked: LightCopies
     ) -> _Copies:
@@ -238,9 +290,9 @@ class LightCopying:
         setup = loaded.content.setup
         # What is seen is made anew for another view; what isn't is the same for all of them.
         seen_by = (setup.color_config, setup.viewing, setup.working_space)
-        burnt = setup.code if asked.burnt else ""
+        burnt = setup.code if asked.burnt or asked.slate else ""
         first = str(min(files.values())) if files else ""
-        alike = replace(asked, from_width=0)
+        alike = replace(asked, from_width=0, as_linked=False)
         made_of = (first, element.media.name, element.view, alike, burnt)
         said = repr((*made_of, *seen_by) if asked.kind.seen else made_of)
         key = blake2b(said.encode(), digest_size=10).hexdigest()
@@ -249,8 +301,12 @@ class LightCopying:
     def _clear_old(self, shot_id: int, loaded: Loaded, element: Element) -> None:
         asked = loaded.content.setup.light_copies
         copies = self._copies(shot_id, loaded, element, asked)
-        for each in copies.kept.keys() - set(copies.targets.values()):
+        for each in copies.kept.keys() - copies.wanted:
             each.unlink(missing_ok=True)
+
+
+def _what(element: Element) -> str:
+    return f"Making light copies of {element.name}"
 
 
 def _channels(element: Element) -> tuple[int, ...]:

@@ -179,6 +179,13 @@ class Jobs:
         job.heard()
         return job
 
+    def going(self, kind: str, shot_id: int, what: str) -> int | None:
+        """Return the number of a shot's work that waits or goes on; None where there is none."""
+        for job in tuple(self._jobs.values()):
+            if (job.kind, job.shot_id, job.what) == (kind, shot_id, what) and not job.ended:
+                return job.id
+        return None
+
     def _run(self, job: Job[R], work: Callable[[Job[R]], None]) -> None:
         _run(job, work)
         # Those who wait have one less before them.

@@ -7,10 +7,12 @@ from concurrent.futures import Future
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
+from fastapi import Path as PathParameter
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import LARGEST_NUMBER
 from zero_slate.core.colour.outside import OutsideShares
 from zero_slate.core.media.header import Window
 from zero_slate.core.media.noise import NoiseTable
@@ -18,7 +20,8 @@ from zero_slate.core.time.frames import FURTHEST
 from zero_slate.files.colour.shaders import ViewShader
 from zero_slate.files.media.pixels.frames import Frame
 from zero_slate.files.media.pixels.seen_frame import SEEN_TYPE, Adjusted
-from zero_slate.services.media.proof import AskedFrame, ProofPage, content_of, forget
+from zero_slate.services.media.proof import AskedFrame, content_of, forget
+from zero_slate.services.media.proof_page import ProofPage
 from zero_slate.web.awaiting import awaited
 from zero_slate.web.downloads import gives
 from zero_slate.web.problems import problems
@@ -34,6 +37,12 @@ LONGEST = 16_384
 _CHUNK = 2**20
 _ELEMENT = "/shots/{shot_id}/proof/{element_id}"
 
+ElementId = Annotated[
+    int,
+    PathParameter(
+        ge=0, le=LARGEST_NUMBER, description="The number of an element; 0 for the stack."
+    ),
+]
 Number = Annotated[
     int,
     Query(
@@ -64,19 +73,19 @@ Longest = Annotated[
 @router.get("/shots/{shot_id}/proof", responses=problems(404))
 def get_proof(slate: TheSlate, shot_id: int) -> ProofPage:
     """Return all that there is to look at in a shot."""
-    return slate.proofs.page(shot_id)
+    return slate.proofs.pages.page(shot_id)
 
 
 @router.get(f"{_ELEMENT}/shader", responses=problems(404, 422))
 def get_shader(
     slate: TheSlate,
     shot_id: int,
-    element_id: int,
+    element_id: ElementId,
     layer: LayerKey = "",
     graded: Annotated[bool, Query(description="Whether the shot's grade lies between.")] = False,
 ) -> ViewShader | None:
     """Return the shader that a layer is seen by, made by OpenColorIO; null for data."""
-    return slate.proofs.shader(shot_id, element_id, layer, graded)
+    return slate.proofs.seeing.shader(shot_id, element_id, layer, graded)
 
 
 @router.get(
@@ -88,7 +97,7 @@ async def get_pixels(
     slate: TheSlate,
     request: Request,
     shot_id: int,
-    element_id: int,
+    element_id: ElementId,
     number: Number,
     layer: LayerKey = "",
     part: Part = None,
@@ -125,7 +134,7 @@ async def get_seen(
     slate: TheSlate,
     request: Request,
     shot_id: int,
-    element_id: int,
+    element_id: ElementId,
     number: Number,
     layer: LayerKey = "",
     part: Part = None,
@@ -139,13 +148,14 @@ async def get_seen(
             description="One channel alone, or the colour.",
         ),
     ] = "colour",
+    graded: Annotated[bool, Query(description="Whether the shot's grade lies between.")] = False,
     width: Annotated[int, Query(ge=16, le=4096, description="At most so many pixels wide.")] = 1920,
 ) -> Response:
     """Return a frame as it is looked at, as PNG: for browsers that can't draw it themselves."""
     asked = await _asked(slate, shot_id, element_id, number, layer, part, LONGEST)
     look = Adjusted(exposure, gamma, saturation, channel)
     making = await run_in_threadpool(
-        slate.proofs.begin_seen, shot_id, element_id, asked, layer, look, width
+        slate.proofs.begin_seen, shot_id, element_id, asked, layer, look, width, graded
     )
     content = await awaited(request, making, making.cancel)
     return Response(content or b"", media_type=SEEN_TYPE, headers={"Cache-Control": "no-cache"})
@@ -156,7 +166,7 @@ async def get_noise(
     slate: TheSlate,
     request: Request,
     shot_id: int,
-    element_id: int,
+    element_id: ElementId,
     number: Number,
     layer: LayerKey = "",
 ) -> NoiseTable:

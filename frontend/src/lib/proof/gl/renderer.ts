@@ -44,7 +44,7 @@ export interface Scene {
 	one: Drawn;
 	other: Drawn | null;
 	/** Where the edge between the two lies, in screen pixels; or how far they are apart is shown. */
-	compare: 'edge' | 'apart';
+	compare: 'edge' | 'beside' | 'apart';
 	edge: number;
 	look: Look;
 	/** The canvas: left, top, right and lower edge, in screen pixels. */
@@ -134,7 +134,8 @@ export class Renderer {
 		gl.scissor(0, 0, edge, height);
 		this.picture(scene.one, 'one', scene, 0);
 		gl.scissor(edge, 0, width - edge, height);
-		this.picture(scene.other, 'other', scene, 0);
+		const [other, of] = scene.compare === 'beside' ? moved(scene, edge) : [scene.other, scene];
+		this.picture(other, 'other', of, 0);
 		gl.disable(gl.SCISSOR_TEST);
 	}
 
@@ -320,6 +321,17 @@ export class Renderer {
 		this.probing = made;
 		return made;
 	}
+}
+
+/** The second of two that lie beside each other, and its scene: so many screen pixels further. */
+function moved(scene: Scene, by: number): [Drawn, Scene] {
+	const other = scene.other!;
+	const { origin, step } = other;
+	const [left, top, right, bottom] = scene.canvas;
+	return [
+		{ ...other, origin: [origin[0] - by * step[0], origin[1]] },
+		{ ...scene, canvas: [left + by, top, right + by, bottom] }
+	];
 }
 
 function attach(gl: Gl, target: { texture: WebGLTexture; frame: WebGLFramebuffer }): void {

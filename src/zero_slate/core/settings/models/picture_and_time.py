@@ -185,7 +185,8 @@ class PictureAndTime(BaseModel):
             "colour",
             "Light copies",
             "Smaller copies to play from: a fraction, a filter, jpeg, dwa or h264, and from which "
-            "picture width on (1/2 triangle dwa from 3840); burnt in adds frame and code; none.",
+            "picture width on (1/2 triangle dwa from 3840). Added by their names: burnt in (frame "
+            "and code), slate, as linked (made at once); none.",
             ShortKind("Light copies", LightCopies, 26),
             "wedge",
         ),

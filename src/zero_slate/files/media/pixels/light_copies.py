@@ -2,7 +2,7 @@
 
 import os
 import secrets
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from fractions import Fraction
@@ -13,12 +13,13 @@ import av
 import numpy as np
 import OpenImageIO as oiio
 from numpy.typing import NDArray
-from PIL import Image, ImageDraw, ImageFont
+from PIL import Image
 
 from zero_slate.core.media.header import Window
 from zero_slate.core.media.light_copy import CopyKind
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pictures import UnreadablePicture
+from zero_slate.files.media.pixels.burning import slate_picture, written
 from zero_slate.files.media.pixels.frames import FrameRequest, cropped, stored_pixels
 from zero_slate.files.media.pixels.reading import as_light
 from zero_slate.files.media.pixels.viewing import seen
@@ -39,6 +40,8 @@ class CopyRequest:
     kind: CopyKind
     through: ViewedThrough | None
     burnt: str = ""
+    slate: tuple[str, ...] = ()
+    """The lines of a slate, where it is one and not a copy: only its source's size is used."""
 
 
 def make_copy(request: CopyRequest) -> int:
@@ -46,7 +49,7 @@ def make_copy(request: CopyRequest) -> int:
 
     One that holds display codes is seen through the view; others hold what their original does.
     """
-    pixels = _shrunk(request)
+    pixels = _pixels(request)
     target = Path(request.target)
     with _whole(target) as new:
         if request.kind is CopyKind.JPEG:
@@ -86,7 +89,7 @@ def make_movie(request: MovieRequest) -> int:
         with _whole(target) as new, av.open(str(new), "w", format="mp4") as container:
             stream: Any = None
             for each in request.frames:
-                codes = _codes(each, _shrunk(each))
+                codes = _codes(each, _pixels(each))
                 # 4:2:0 wants even sides.
                 codes = codes[: codes.shape[0] // 2 * 2, : codes.shape[1] // 2 * 2]
                 if stream is None:
@@ -101,6 +104,17 @@ def make_movie(request: MovieRequest) -> int:
     except av.error.FFmpegError as error:
         raise UnreadablePicture(f"no movie could be made ({error})") from error
     return target.stat().st_size
+
+
+def _pixels(request: CopyRequest) -> NDArray[np.float32]:
+    shrunk = _shrunk(request)
+    if not request.slate:
+        return shrunk
+    rows, columns, channels = shrunk.shape
+    picture = slate_picture(request.slate, columns, rows).astype(np.float32) / np.float32(255)
+    opaque = np.ones((rows, columns, max(0, channels - 3)), np.float32)
+    whole = np.concatenate([picture, opaque], axis=2)
+    return whole if channels > 2 else picture[:, :, :channels]
 
 
 def _shrunk(request: CopyRequest) -> NDArray[np.float32]:
@@ -129,26 +143,19 @@ def _shrunk(request: CopyRequest) -> NDArray[np.float32]:
 
 def _codes(request: CopyRequest, pixels: NDArray[np.float32]) -> NDArray[np.uint8]:
     rgb = pixels[:, :, :3] if pixels.shape[2] > 2 else np.repeat(pixels[:, :, :1], 3, axis=2)
-    codes = np.round(seen(rgb, request.through) * 255).astype(np.uint8)
-    return np.maximum(codes, _written(request.burnt, codes.shape)) if request.burnt else codes
+    # A slate is drawn in display codes already.
+    shown = rgb if request.slate else seen(rgb, request.through)
+    codes = np.round(shown * 255).astype(np.uint8)
+    return np.maximum(codes, written(request.burnt, codes.shape)) if request.burnt else codes
 
 
 def _burnt_light(request: CopyRequest, pixels: NDArray[np.float32]) -> NDArray[np.float32]:
     if not request.burnt:
         return pixels
     burnt = pixels.copy()
-    words = _written(request.burnt, pixels.shape).astype(np.float32) / 255
+    words = written(request.burnt, pixels.shape).astype(np.float32) / 255
     burnt[:, :, :3] = np.maximum(burnt[:, :, :3], words[:, :, : min(3, pixels.shape[2])])
     return burnt
-
-
-def _written(words: str, shape: Sequence[int]) -> NDArray[np.uint8]:
-    """Return words along the lower edge, white on nothing."""
-    sheet = Image.new("L", (shape[1], shape[0]), 0)
-    size = max(10, shape[0] // 36)
-    font = ImageFont.load_default(size)
-    ImageDraw.Draw(sheet).text((size, shape[0] - 2 * size), words, fill=255, font=font)
-    return np.repeat(np.asarray(sheet, np.uint8)[:, :, None], 3, axis=2)
 
 
 def _write_exr(path: Path, pixels: NDArray[np.float32]) -> None:

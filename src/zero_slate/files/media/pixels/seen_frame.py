@@ -9,6 +9,7 @@ from PIL import Image
 
 from zero_slate.core.colour.grade import LUMA
 from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_display, to_linear
+from zero_slate.files.media.pixels.composing import ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
 from zero_slate.files.media.pixels.shrinking import shrunk
 
@@ -27,10 +28,16 @@ class Adjusted:
 
 
 def seen_frame(
-    request: FrameRequest, through: ViewedThrough | None, look: Adjusted, width: int
+    request: FrameRequest | ComposeRequest,
+    through: ViewedThrough | None,
+    look: Adjusted,
+    width: int,
 ) -> bytes:
-    """Return a frame as PNG, at most so wide. Raises what reading raises."""
-    frame = read_frame(request)
+    """Return a frame, or a stack put together, as PNG, at most so wide.
+
+    Raises what reading raises.
+    """
+    frame = compose(request) if isinstance(request, ComposeRequest) else read_frame(request)
     light = _values(frame)
     if frame.width > width:
         height = max(1, round(frame.height * width / frame.width))

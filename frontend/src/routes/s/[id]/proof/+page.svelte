@@ -2,7 +2,8 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, type Schema } from '$lib/api/client';
-	import { noiseQuery, proofQuery, shaderQuery, stackQuery } from '$lib/api/queries';
+	import { noiseQuery, proofQuery, shaderQuery } from '$lib/api/proof-queries';
+	import { stackQuery } from '$lib/api/queries';
 	import Aside from '$lib/proof/Aside.svelte';
 	import Controls from '$lib/proof/Controls.svelte';
 	import LightTable from '$lib/proof/LightTable.svelte';
@@ -28,8 +29,10 @@
 
 	const picks = $derived([proof.pick, proof.other].filter((each) => each !== null));
 	const version = $derived(shot.head?.version ?? 0);
-	const shader = createQuery(() => shaderQuery(shot.id, proof.pick, proof.graded, version));
-	const another = createQuery(() => shaderQuery(shot.id, proof.other, proof.graded, version));
+	// A config or a look file may be another though the shot is the same.
+	const colours = $derived(`${version} ${page.data?.colour_stamp ?? ''}`);
+	const shader = createQuery(() => shaderQuery(shot.id, proof.pick, proof.graded, colours));
+	const another = createQuery(() => shaderQuery(shot.id, proof.other, proof.graded, colours));
 	const trouble = $derived(
 		page.error?.message ?? shader.error?.message ?? another.error?.message ?? ''
 	);
@@ -84,7 +87,8 @@
 			exposure: String(exposure),
 			gamma: String(gamma),
 			saturation: String(saturation),
-			channel: channel === 'noise' ? 'colour' : channel
+			channel: channel === 'noise' ? 'colour' : channel,
+			graded: String(proof.graded)
 		});
 		return `${API}/shots/${shot.id}/proof/${pick.id}/seen?${query}`;
 	});
