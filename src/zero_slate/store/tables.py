@@ -282,3 +282,61 @@ class SharedSetup(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
     name: Mapped[str] = mapped_column(String(60))
+
+
+class LayoutRevision(Base):
+    """One state of where a production's files go."""
+
+    __tablename__ = "layout_revision"
+    __table_args__ = (UniqueConstraint("production_id", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    production_id: Mapped[int] = mapped_column(ForeignKey("production.id"))
+    number: Mapped[int] = mapped_column(Integer)
+    content: Mapped[str]
+    what: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class OwnLayout(Base):
+    """A layout that a person keeps, for the whole installation."""
+
+    __tablename__ = "own_layout"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60), unique=True)
+    content: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+
+
+class TakenVersion(Base):
+    """A version that somebody took: nobody else gets its number."""
+
+    __tablename__ = "taken_version"
+    __table_args__ = (UniqueConstraint("shot_id", "kind", "discipline", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"))
+    kind: Mapped[str] = mapped_column(String(16))
+    discipline: Mapped[str] = mapped_column(String(32))
+    number: Mapped[int] = mapped_column(Integer)
+    setup_version: Mapped[int] = mapped_column(Integer)
+    note: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))
+    approved_who: Mapped[str | None] = mapped_column(String(120))
+    approved_at: Mapped[str | None] = mapped_column(String(32))
+
+
+class VolumeSpeed(Base):
+    """What the last speed test of a volume measured, and the root that it lay at then."""
+
+    __tablename__ = "volume_speed"
+
+    volume: Mapped[str] = mapped_column(primary_key=True)
+    root: Mapped[str]
+    content: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))

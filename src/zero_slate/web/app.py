@@ -39,6 +39,7 @@ from zero_slate.web.routers import (
     handoff,
     house,
     layers,
+    layouts,
     light_copies,
     media_jobs,
     new_shots,
@@ -50,6 +51,7 @@ from zero_slate.web.routers import (
     shared_setups,
     sheets,
     time_changes,
+    versions,
     views,
 )
 from zero_slate.web.slate import Slate
@@ -121,6 +123,8 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         relinking,
         media_jobs,
         data_files,
+        layouts,
+        versions,
         handoff,
     ):
         app.include_router(module.router, prefix=API, max_body_size=USUAL)

@@ -35,6 +35,10 @@ from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.stack import Stacks
 from zero_slate.services.media.views import Views
 from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.places.disks import Disks
+from zero_slate.services.places.folders import Folders
+from zero_slate.services.places.layouts import Layouts
+from zero_slate.services.places.versions import Versions
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
@@ -88,6 +92,10 @@ class Slate:
         self.layers = Layers(self.pictures, self.jobs)
         self.views = Views(self.pictures, self.jobs)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)
+        self.layouts = Layouts(self.workspace, self.judged)
+        self.folders = Folders(self.layouts, self.jobs)
+        self.disks = Disks(self.pictures, self.judged, self.jobs)
+        self.versions = Versions(self.layouts)
         self.handoff = Handoff(self.workspace, self.shots)
         self.printing = Printing(self.workspace, self.shots)
         self.house = House(self.workspace)

@@ -66,6 +66,14 @@ def aspect(value: Fraction) -> str:
     return decimal(value, 2)
 
 
+def gigabytes(value: int) -> str:
+    """Write bytes in GB (10⁹ bytes), or in TB or MB where they are many more or less."""
+    for unit, power in (("TB", 12), ("GB", 9)):
+        if value >= 10**power:
+            return f"{decimal(Fraction(value, 10**power), 2)} {unit}"
+    return megabytes(value)
+
+
 def megabytes(value: int) -> str:
     """Write bytes in MB (10⁶ bytes)."""
     return f"{decimal(Fraction(value, 10**6), 1)} MB"

@@ -1,8 +1,6 @@
 """Bit depth in words: what samples hold, where a ramp bands, and how many bytes they take."""
 
-from fractions import Fraction
-
-from zero_slate.core.base.figures import megabytes
+from zero_slate.core.base.figures import gigabytes, megabytes
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.colour.depth import Holds, SampleDepth, VideoDepth, holds, video_holds
 from zero_slate.core.shot.context import ShotContext
@@ -13,7 +11,7 @@ def working_depth(context: ShotContext) -> Sentence:
     depth, setup = context.setup.working_depth, context.setup
     a_frame = round(setup.canvas.pixels * 4 * depth.bytes)
     in_all = a_frame * setup.work_range.length
-    size = f"{megabytes(a_frame)} a frame as RGBA, {_gigabytes(in_all)} in all"
+    size = f"{megabytes(a_frame)} a frame as RGBA, {gigabytes(in_all)} in all"
     return Sentence(f"{_held(holds(depth))}; {_banding(context, depth)}. {size}.")
 
 
@@ -45,7 +43,3 @@ def _banding(context: ShotContext, depth: SampleDepth) -> str:
         return "no ramp bands"
     low, high = (f"{stop:+.1f}".replace("-", "−") for stop in ramp.bands)
     return f"a ramp bands from {low} to {high} stops"
-
-
-def _gigabytes(count: int) -> str:
-    return f"{float(Fraction(count, 10**9)):.2f} GB"

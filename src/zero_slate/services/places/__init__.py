@@ -1,0 +1,1 @@
+"""Where files go: layouts, folders, versions, and the disks they lie on."""
