@@ -8,6 +8,7 @@ from pathlib import Path
 
 from zero_slate.config import CONFIG_NAME, Config
 from zero_slate.core.media.element import Role
+from zero_slate.core.places.layout import FileKind
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.shot.brief import Brief, BriefItem
 from zero_slate.core.time.cadence import RateUse
@@ -25,6 +26,9 @@ from zero_slate.services.format_library import Library
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.places.layouts import Layouts
+from zero_slate.services.places.typed import TypedLayout
+from zero_slate.services.places.versions import Versions
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
 from zero_slate.services.productions.judged import JudgedProductions
@@ -108,8 +112,25 @@ class _Services:
                 self._set_up(production, story, shot)
         if story is ORCHARD:
             self._formats_and_shared(production)
+        if story is LANTERN:
+            self._place(production, story)
         # The last cut comes when work has begun.
         self.cuts.take(production, last.read_bytes(), last.name, story.rate, None)
+
+    def _place(self, production: int, story: Story) -> None:
+        """Say where its files go; two versions of a shot's drawings are taken."""
+        layouts = Layouts(self.workspace, self.judged)
+        typed = TypedLayout(
+            volume=story.volume, folder="work", elsewhere={FileKind.HANDOFF: "handoff"}
+        )
+        layouts.change(production, 0, typed)
+        lines = CutPages(self.workspace, self.judged).page(production).lines
+        shot_id = next(line.shot_id for line in lines if line.code == "LAN_0010")
+        assert shot_id is not None
+        versions = Versions(layouts)
+        for number, note in enumerate(("keys only", "flare on twos"), start=1):
+            versions.take(shot_id, FileKind.ARTWORK, "anim", note)
+            versions.approve(shot_id, FileKind.ARTWORK, "anim", number, number == 1)
 
     def _formats_and_shared(self, production: int) -> None:
         """Keep an own format, and let the garret's shots share a setup."""

@@ -18,6 +18,7 @@ export const KEYS = {
 	recut: { key: 'g', does: 'Go to the recut', where: 'Production' },
 	toAskFor: { key: 'Shift+G', does: 'Go to the frames to ask for', where: 'Production' },
 	found: { key: 'Shift+M', does: 'Go to what was found on disk', where: 'Production' },
+	files: { key: 'Shift+Z', does: 'Go to where files go', where: 'Production and shot' },
 	byHand: { key: 'j', does: 'Set up a shot that is not in the cut', where: 'Cut' },
 	several: { key: 'Shift+V', does: 'Choose several shots', where: 'Cut' },
 	readCut: { key: 'a', does: 'Read another cut', where: 'Production and desk' },
@@ -29,6 +30,11 @@ export const KEYS = {
 	offers: { key: 'Shift+W', does: 'See what was found for the shot', where: 'Elements' },
 	stackOff: { key: 'Space', does: 'Use the selected sheet, or leave it unused', where: 'Stack' },
 	proof: { key: 'Shift+P', does: 'Go to the proof', where: 'Shot' },
+	nextVersion: {
+		key: 'Alt+V',
+		does: 'Take the next version of the selected files',
+		where: 'Files of a shot'
+	},
 	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
 	undo: { key: 'u', also: 'Ctrl+Z', does: 'Undo the last change', where: 'Shot' },
 	redo: { key: 'r', also: 'Ctrl+Shift+Z', does: 'Redo what was undone', where: 'Shot' },
@@ -73,7 +79,7 @@ export const KEYS = {
 	makeChange: {
 		key: 'Alt+M',
 		does: 'Make the change that is shown',
-		where: 'Change, edit format, house setup'
+		where: 'Change, edit format, house setup, files'
 	},
 	brief: { key: 'Alt+B', does: 'Write the brief', where: 'Sheet' },
 	rule: { key: 'f', does: 'Go to the frame rule', where: 'Sheet' },

@@ -147,13 +147,21 @@ class FilesLayout:
         return replace(self, volume="", folder="", elsewhere=None)
 
 
+def _with_frame(rule: PathRule) -> str:
+    """Return a rule with the frame before its ending."""
+    text = str(rule)
+    if rule.steps[-1][-1] is Piece.ENDING:
+        return text[: -len("<ending>")] + "<frame>.<ending>"
+    return f"{text}.<frame>.<ending>"
+
+
 def _require_path(kind: FileKind, rule: PathRule) -> None:
     part = f"paths.{kind}"
     last = rule.steps[-1]
     if kind.is_frames and Piece.FRAME not in last:
         raise Refusal(
             f"{kind.label}: all frames would be one file, since <frame> isn't in its name.",
-            nearest=f"{rule}.<frame>.<ending>" if Piece.ENDING not in last else None,
+            nearest=_with_frame(rule),
             part=part,
         )
     if not kind.is_frames and Piece.FRAME in last:

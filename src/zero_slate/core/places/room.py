@@ -63,7 +63,13 @@ def frame_bytes(
     every = tuple(elements)
     found = []
     for kind, (size, why) in reckoned.items():
-        of = next((e for e in every if e.role in _ROLES.get(kind, ()) and measured.get(e.id)), None)
+        like = [
+            each
+            for role in _ROLES.get(kind, ())
+            for each in every
+            if each.role == role and measured.get(each.id)
+        ]
+        of = next(iter(like), None)
         if of is not None:
             size, why = measured[of.id], f"measured on {of.short_name(setup.code)}"
         found.append(FrameBytes(kind, kind.label, size, why))

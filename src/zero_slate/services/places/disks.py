@@ -131,8 +131,13 @@ class Disks:
             setup.code,
             f"{setup.canvas} at {setup.rate}, {setup.work_range.length} frames",
             tuple(
-                self._volume(name, layout, sizes, shot, planned, speeds.get(name))
-                for name in self.workspace.config.volumes
+                sorted(
+                    (
+                        self._volume(name, layout, sizes, shot, planned, speeds.get(name))
+                        for name in self.workspace.config.volumes
+                    ),
+                    key=lambda each: not each.used,
+                )
             ),
         )
 

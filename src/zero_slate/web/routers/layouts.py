@@ -247,6 +247,7 @@ add_job_routes(
     FolderJob.of,
     lambda slate, production_id, number: slate.folders.job(production_id, number),
     path="/productions/{production_id}/folder-jobs",
+    owner="production_id",
 )
 add_job_routes(
     router,
@@ -255,4 +256,5 @@ add_job_routes(
     SpeedJob.of,
     lambda slate, production_id, number: slate.disks.job(production_id, number),
     path="/productions/{production_id}/speed-jobs",
+    owner="production_id",
 )

@@ -29,6 +29,7 @@
 		recut: () => void goto(`${root}/recut`),
 		toAskFor: () => void goto(`${root}/to-ask-for`),
 		found: () => void goto(`${root}/found`),
+		files: () => void goto(`${root}/files`),
 		format: () => void goto(`${root}/edit`)
 	});
 </script>
@@ -49,6 +50,7 @@
 			title: titled('Frames to ask for', 'toAskFor')
 		},
 		{ label: 'On disk', href: `${root}/found`, title: titled('Found on disk', 'found') },
+		{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
 		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') }
 	]}
 >

@@ -30,6 +30,7 @@
 		data: () => void goto(`${root}/data`),
 		elements: () => void goto(`${root}/elements`),
 		proof: () => void goto(`${root}/proof`),
+		files: () => void goto(`${root}/files`),
 		handoff: () => void goto(`${root}/handoff`),
 		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
 	});
@@ -45,6 +46,7 @@
 		{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
 		{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
 		{ label: 'Proof', href: `${root}/proof`, title: titled('Proof', 'proof') },
+		{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
 		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
 	]}
 >

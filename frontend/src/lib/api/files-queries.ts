@@ -1,0 +1,53 @@
+/** The questions of where files go: paths, folders, disks, versions. */
+import { keepPreviousData, queryOptions } from '@tanstack/svelte-query';
+import { api, take, type Schema } from './client';
+
+export const filesQuery = (production_id: number, typed: Schema<'TypedFiles'>, shot: string) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'files', typed, shot],
+		queryFn: ({ signal }) =>
+			take(
+				api.POST('/api/v1/productions/{production_id}/layout/preview', {
+					params: { path: { production_id } },
+					body: { typed, shot },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData,
+		gcTime: 2000
+	});
+
+/** The folders of all shots, and what stands there. */
+export const allFoldersQuery = (production_id: number, version: number) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'folders', version],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/folders', {
+					params: { path: { production_id } },
+					signal
+				})
+			)
+	});
+
+export const disksQuery = (production_id: number, shot: string) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'disks', shot],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/disks', {
+					params: { path: { production_id }, query: { shot } },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData,
+		// Disks fill up while a page stands open.
+		refetchInterval: 30_000
+	});
+
+export const shotFilesQuery = (shot_id: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'files'],
+		queryFn: ({ signal }) =>
+			take(api.GET('/api/v1/shots/{shot_id}/files', { params: { path: { shot_id } }, signal }))
+	});
