@@ -133,12 +133,15 @@ def put_right(file: Path) -> Steps:
     return go
 
 
-def speed(page: Page) -> None:
-    """Set both speeds side by side, on twos."""
-    page.get_by_role("textbox", name="Rate", exact=True).focus()
-    page.get_by_label("Rate on the right").click()
-    page.get_by_role("option", name="12", exact=True).click()
-    page.get_by_role("button", name="on twos").click()
+def files(page: Page) -> None:
+    """See where the third production's files go, and the path of its comps."""
+    page.get_by_role("link", name="The Salt Lantern Short film").click()
+    page.get_by_role("link", name="Files", exact=True).click()
+    comps = page.get_by_role("region", name="Path of Comps")
+    comps.get_by_role("button", name="Comps", exact=True).click()
+    comps.locator("[data-chip]").nth(4).click()
+    page.get_by_role("region", name="Volume lantern").wait_for()
+    page.wait_for_timeout(500)
 
 
 def proof(page: Page) -> None:
@@ -194,7 +197,7 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("recut", "paper", then(cut, recut)),
         ("time", "paper", then(shot("FRO_0030", "Time"), change_rate)),
         ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
-        ("speed", "dim", then(shot("FRO_0030"), speed)),
+        ("files", "paper", files),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
         ("keys", "paper", lambda page: page.keyboard.press("k")),
         # Last, since it changes shots.

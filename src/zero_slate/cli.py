@@ -173,6 +173,27 @@ def read_cut(
         typer.echo(f"note: {note}")
 
 
+@app.command()
+def export(
+    production: Annotated[str, typer.Argument(help="A production's title or number.")],
+    form: Annotated[str, typer.Option(help="csv, json, frames or env.")] = "json",
+    shot: Annotated[str, typer.Option(help="A shot's code; all shots without it.")] = "",
+) -> None:
+    """Print what the shots of a production are set to, for pipelines; `env` is of one shot."""
+    from zero_slate.services.exporting import Exporting
+    from zero_slate.services.places.layouts import Layouts
+    from zero_slate.services.productions.judged import JudgedProductions
+    from zero_slate.services.runtime.workspace import Workspace
+
+    workspace = Workspace(read_config())
+    try:
+        exporting = Exporting(Layouts(workspace, JudgedProductions(workspace)))
+        _, content = exporting.write(exporting.production_named(production), form, shot)
+    finally:
+        workspace.close()
+    sys.stdout.buffer.write(content)
+
+
 @app.command("read-setup")
 def read_setup_file(file: Path) -> None:
     """Read a setup file and print it again, as it was understood."""

@@ -1,10 +1,16 @@
 """Files: paths built from pieces, folders made, volumes in frames, versions of a shot."""
 
 import re
+from fractions import Fraction
+from pathlib import Path
 
 from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.conftest import Here
+from tests.core.scenes import SETUP
+from zero_slate.core.canvas.guides import Guides
+from zero_slate.core.canvas.raster import Size
+from zero_slate.files.framing_lists import write_framing_list
 
 
 def open_files(page: Page) -> None:
@@ -154,3 +160,34 @@ def test_the_next_version_is_taken_approved_and_given_back(page: Page) -> None:
     expect(row).to_have_count(0)
     page.get_by_role("button", name=re.compile("^Renders, fx")).click()
     expect(page.get_by_text("There is no version of these yet: v001 is the first.")).to_be_visible()
+
+
+def test_a_framing_decision_list_is_seen_in_a_shot_and_in_the_edit_format(
+    page: Page, tmp_path: Path
+) -> None:
+    squeezed = SETUP.model_copy(
+        update={"canvas": Size(1828, 1556), "pixel_aspect": Fraction(2), "guides": Guides((), ())}
+    )
+    file = tmp_path / "camera.fdl"
+    file.write_bytes(write_framing_list(squeezed))
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("The Salt Lantern Short film")).click()
+    page.get_by_role("link", name="Edit format", exact=True).click()
+    page.locator("input[type=file]").set_input_files(file)
+    offers = page.get_by_role("list", name="What camera.fdl offers")
+    expect(offers).to_contain_text("1828 × 1556, 2.35, squeeze 2:1")
+    offers.get_by_role("button", name="Use it").first.click()
+    expect(page.get_by_label("Width")).to_have_value("1828")
+    expect(page.get_by_text("Size 1920 × 1080 → 1828 × 1556")).to_be_visible()
+    page.get_by_role("button", name="Cancel").click()
+    page.get_by_role("link", name="Cut", exact=True).click()
+    page.get_by_role("row").filter(has_text="LAN_0010").get_by_role("link").first.click()
+    page.keyboard.press("Shift+A")
+    panel = page.get_by_role("region", name="Start from something")
+    panel.locator("input[type=file]").set_input_files(file)
+    panel.get_by_role("button", name="Use it").first.click()
+    expect(page.get_by_text("1828 × 1556").first).to_be_visible()
+    file.write_bytes(b"{}")
+    page.goto("/p/1/edit")
+    page.locator("input[type=file]").set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text("camera.fdl: This is no framing")

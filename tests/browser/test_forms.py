@@ -172,11 +172,11 @@ def test_files_that_differ_are_replaced_only_when_asked(page: Page, served: Here
     page.get_by_label("Volume").click()
     page.get_by_role("option", name="handoff").click()
     expect(page.get_by_text("replaces a file that differs")).to_be_visible()
-    page.get_by_role("button", name="Write 3 files to handoff").click()
+    page.get_by_role("button", name="Write 4 files to handoff").click()
     dialog = page.get_by_role("alertdialog")
     dialog.get_by_role("button", name="Leave them as they are").click()
     assert there.read_text() == "somebody else's"
-    page.get_by_role("button", name="Write 3 files to handoff").click()
+    page.get_by_role("button", name="Write 4 files to handoff").click()
     dialog.get_by_role("button", name="Replace them").click()
     expect(page.get_by_role("status")).to_contain_text("FRO_0010.otio")
     assert there.read_text() != "somebody else's"

@@ -114,7 +114,7 @@ def test_from_a_cut_list_to_a_shot_that_matches(page: Page, apart: Served, tmp_p
     page.get_by_role("link", name="Hand off").click()
     page.get_by_label("Volume").click()
     page.get_by_role("option", name="handoff").click()
-    page.get_by_role("button", name="Write 3 files to handoff").click()
+    page.get_by_role("button", name="Write 4 files to handoff").click()
     expect(page.get_by_role("status")).to_contain_text("was written to handoff")
     file = apart.home / "volumes" / "handoff" / "ABC_0030.setup.json"
     document = read_setup(file.read_bytes())

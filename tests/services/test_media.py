@@ -186,6 +186,7 @@ def test_a_hand_off_says_what_it_writes_and_writes_it(
     assert [(f.name, f.status) for f in plan.files] == [
         ("FRO_0030.setup.json", "new"),
         ("FRO_0030.otio", "new"),
+        ("FRO_0030.fdl", "new"),
         ("FRO_0030.handoff.json", "new"),
     ]
     slate.handoff.write(shot, "media", "out", replace=False)

@@ -171,10 +171,10 @@ def test_each_kind_of_job_has_its_own_answer(client: TestClient, shot: int) -> N
 def test_a_hand_off_is_planned_written_and_downloaded(client: TestClient, shot: int) -> None:
     root = f"{API}/shots/{shot}/handoff"
     plan = client.get(root, params={"volume": "media", "folder": "out"}).json()
-    assert [file["status"] for file in plan["files"]] == ["new", "new", "new"]
+    assert [file["status"] for file in plan["files"]] == ["new"] * 4
     written = client.post(root, json={"volume": "media", "folder": "out"}).json()
     assert written["version"] == 1
-    names = ["FRO_0030.setup.json", "FRO_0030.otio", "FRO_0030.handoff.json"]
+    names = ["FRO_0030.setup.json", "FRO_0030.otio", "FRO_0030.fdl", "FRO_0030.handoff.json"]
     assert written["files"] == names
     save = {"base": 1, "typed": {"rate": {"rate": "24"}}}
     assert client.put(f"{API}/shots/{shot}/setup", json=save).status_code == 200

@@ -10,6 +10,8 @@ from zero_slate.core.base.safe_names import too_long
 from zero_slate.core.checks.match import match
 from zero_slate.core.shot.graded import grade_of
 from zero_slate.files.colour.grade_files import write_grades
+from zero_slate.files.framing_lists import ENDING as FRAMING
+from zero_slate.files.framing_lists import write_framing_list
 from zero_slate.files.handoff_manifest import HandoffManifest, manifest_name
 from zero_slate.files.journal import Journal
 from zero_slate.files.setup_files import SetupDocument, write_document
@@ -120,6 +122,7 @@ class Handoff:
             f"{code}.setup.json": write_document(document),
             f"{code}.otio": write_shot_timeline(document, loaded.event, self._plate(loaded)),
         }
+        files[f"{code}{FRAMING}"] = write_framing_list(content.setup)
         if (grade := grade_of(content, loaded.event)) is not None and grade.cdl is not None:
             files[f"{code}.cc"] = write_grades([(code, grade.cdl)], "cc")
         manifest = HandoffManifest.of(code, loaded.head.version, files)
@@ -215,6 +218,10 @@ def _planned(
 def _about(name: str) -> str:
     if name.endswith(".setup.json"):
         return "the setup, every setting with its reasons"
+    if name.endswith(FRAMING):
+        return "canvas, squeeze, protection and masks as an ASC Framing Decision List"
+    if name.endswith(".cc"):
+        return "the grade, as ASC CDL"
     if name.endswith(".otio"):
         return "the shot as a timeline: ranges, plate, setup"
     return "what belongs to this hand off, with the version and digests"

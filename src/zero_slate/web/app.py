@@ -32,9 +32,11 @@ from zero_slate.web.routers import (
     desk,
     edit_formats,
     elements,
+    exports,
     formats,
     found,
     frame_requests,
+    framing,
     grades,
     handoff,
     house,
@@ -125,6 +127,8 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         data_files,
         layouts,
         versions,
+        framing,
+        exports,
         handoff,
     ):
         app.include_router(module.router, prefix=API, max_body_size=USUAL)

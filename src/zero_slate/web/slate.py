@@ -18,7 +18,9 @@ from zero_slate.services.cuts.frame_requests import Requests
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.cuts.recutting import Recuts
 from zero_slate.services.data_files.keeping import DataFiles
+from zero_slate.services.exporting import Exporting
 from zero_slate.services.format_library import Library
+from zero_slate.services.framing import Framing
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
@@ -96,6 +98,8 @@ class Slate:
         self.folders = Folders(self.layouts, self.jobs)
         self.disks = Disks(self.pictures, self.judged, self.jobs)
         self.versions = Versions(self.layouts)
+        self.exporting = Exporting(self.layouts)
+        self.framing = Framing(self.work)
         self.handoff = Handoff(self.workspace, self.shots)
         self.printing = Printing(self.workspace, self.shots)
         self.house = House(self.workspace)

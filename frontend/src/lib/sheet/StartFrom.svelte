@@ -1,5 +1,6 @@
 <!-- Take values from something: a format, another shot's groups, the header of a file. -->
 <script lang="ts">
+	import FramingList from '$lib/change/FramingList.svelte';
 	import GroupTicks from '$lib/change/GroupTicks.svelte';
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -87,7 +88,13 @@
 			>
 		</div>
 		<div>
-			<p class="font-medium">The header of a file on disk</p>
+			<FramingList
+				onuse={(texts) =>
+					void goto(
+						`/s/${shot.id}/change?${new URLSearchParams({ typed: JSON.stringify(texts) })}`
+					)}
+			/>
+			<p class="pt-1.5 font-medium">The header of a file on disk</p>
 			<FolderPicker bind:volume bind:path={folder} onopen={(page) => (found = page.found)} />
 			<ul class="max-h-32 overflow-y-auto">
 				{#each found as each (each.name)}

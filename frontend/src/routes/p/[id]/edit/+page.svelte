@@ -5,6 +5,7 @@
 	import { editFormatQuery, formatsQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
 	import { takeBack } from '$lib/change/take-back';
+	import FramingList from '$lib/change/FramingList.svelte';
 	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import MoreShots from '$lib/change/MoreShots.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
@@ -113,6 +114,13 @@
 				<a class="act ml-auto" href="/formats?production={id}">Choose a format</a>
 				<a class="act" href="{API}/productions/{id}/edit-format.json" download>Save as a file</a>
 			</div>
+			<FramingList
+				onuse={(texts) => {
+					// Guides are each shot's own.
+					for (const key of ['canvas', 'pixel_aspect'])
+						if (texts[key]) session.use(key, texts[key]);
+				}}
+			/>
 			<FormatFields {session} />
 			<ChangesMade
 				production={id}

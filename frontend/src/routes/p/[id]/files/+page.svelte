@@ -283,6 +283,12 @@
 					ondone={(what) => (done = what)}
 				/>
 				<a class="act" href="{API}/productions/{id}/layout.json" download>Save as a file</a>
+				<span class="flex items-baseline gap-2.5"
+					>All shots as
+					<a class="act" href="{API}/productions/{id}/export/csv" download>a table</a>
+					<a class="act" href="{API}/productions/{id}/export/json" download>JSON</a>
+					<a class="act" href="{API}/productions/{id}/export/frames" download>frame ranges</a></span
+				>
 			</div>
 		</section>
 		<div class="min-h-0 overflow-y-auto bg-stock px-4 py-3">

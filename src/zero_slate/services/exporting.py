@@ -1,0 +1,103 @@
+"""All shots of a production, given to others: as a table, JSON, frame ranges, an environment."""
+
+from sqlalchemy import select
+
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.safe_names import made_safe
+from zero_slate.core.checks.finding import STATE_WORDS
+from zero_slate.core.places.layout import FileKind, path_of
+from zero_slate.core.places.pieces import FRAME_DIGITS, frame_name
+from zero_slate.core.settings.index import SETTINGS
+from zero_slate.core.time.frames import FrameRange
+from zero_slate.files.shot_tables import (
+    ShotRow,
+    write_environment,
+    write_ranges,
+    write_rows,
+    write_table,
+)
+from zero_slate.services.places.layouts import Layouts
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.store.layouts import latest_layout
+from zero_slate.store.tables import Production
+
+FORMS = ("csv", "json", "frames", "env")
+
+
+class Exporting:
+    """Writes what all shots of a production are set to."""
+
+    def __init__(self, layouts: Layouts):
+        self.layouts = layouts
+        self.workspace = layouts.workspace
+
+    def write(self, production_id: int, form: str, code: str = "") -> tuple[str, bytes]:
+        """Return a file's name and content: of all shots, or of the one with a code.
+
+        Raises NotFound, and Refusal for a form there isn't.
+        """
+        title, rows = self._rows(production_id)
+        if code:
+            rows = [row for row in rows if row.code == code]
+            if not rows:
+                raise NotFound(f"There is no shot {code} set up in {title}.")
+        name = code or made_safe(title).safe
+        if form == "csv":
+            labels = {key: setting.label for key, setting in SETTINGS.items() if key != "code"}
+            return f"{name}.csv", write_table(rows, labels)
+        if form == "json":
+            return f"{name}.shots.json", write_rows(title, rows)
+        if form == "frames":
+            return f"{name}.frames.txt", write_ranges(rows)
+        if form == "env":
+            if len(rows) != 1:
+                raise Refusal("An environment is of one shot: say which.", part="shot")
+            return f"{name}.env", write_environment(title, rows[0])
+        raise Refusal(f"There is no form “{form}”; there are {', '.join(FORMS)}.", part="form")
+
+    def production_named(self, said: str) -> int:
+        """Return a production by its number or its title. Raises NotFound."""
+        with self.workspace.reading() as session:
+            known = session.execute(select(Production.id, Production.title)).all()
+        for number, title in known:
+            if said in (str(number), title):
+                return int(number)
+        titles = ", ".join(f"“{title}”" for _, title in known) or "none yet"
+        raise NotFound(f"There is no production “{said}”; there is {titles}.")
+
+    def _rows(self, production_id: int) -> tuple[str, list[ShotRow]]:
+        with self.workspace.reading() as session:
+            judged = self.layouts.judged.of(session, production_id)
+            _, layout = latest_layout(session, production_id)
+        rows = []
+        for code, shot in judged.shots.items():
+            setup = shot.context.setup
+            values = {
+                key: setting.kind.show(getattr(setup, key))
+                for key, setting in SETTINGS.items()
+                if key != "code"
+            }
+            ranges = {"cut": setup.cut_range, "work": setup.work_range, "clip": setup.clip_range}
+            frames = {name: _range(each) for name, each in ranges.items()}
+            paths = {}
+            for kind in FileKind:
+                path = layout.below(path_of(layout, kind, self.layouts.named(judged, code)))
+                volume = layout.volume_of(kind)
+                root = self.workspace.config.volumes.get(volume)
+                path = _sequence(path, setup.work_range) if kind.is_frames else path
+                paths[str(kind)] = f"{root}/{path}" if root else path
+            rows.append(
+                ShotRow(code, shot.version, STATE_WORDS[shot.found.state], values, frames, paths)
+            )
+        return judged.production.title, rows
+
+
+def _range(frames: FrameRange) -> str:
+    return f"{frames.first}-{frames.last}"
+
+
+def _sequence(path: str, frames: FrameRange) -> str:
+    """Return the path of a frame as that of all frames, as Fileseq writes it."""
+    first = frame_name(frames.first)
+    before, _, after = path.rpartition(first)
+    return f"{before}{_range(frames)}{'@' * FRAME_DIGITS}{after}" if before else path

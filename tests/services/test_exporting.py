@@ -1,0 +1,105 @@
+"""All shots given to others: as a table, JSON, frame ranges, an environment; by command too."""
+
+import csv
+import io
+import json
+import subprocess
+from pathlib import Path
+
+import fileseq
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.core.scenes import SETUP
+from zero_slate import cli
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.framing_lists import write_framing_list
+from zero_slate.files.shot_tables import ShotRow, write_environment, write_table
+from zero_slate.services.places.typed import TypedLayout
+from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.web.slate import Slate
+
+EVIL = ShotRow("A_0010", 1, "follows", {"title": '=HYPERLINK("x")', "n": "-5"}, {}, {})
+
+
+def test_a_table_holds_every_shot_and_setting(slate: Slate, production: int, shot: int) -> None:
+    name, content = slate.exporting.write(production, "csv")
+    assert name == "A_film.csv"
+    head, row = csv.reader(io.StringIO(content.decode("utf-8-sig")))
+    said = dict(zip(head, row, strict=True))
+    assert said["Code"] == "FRO_0030"
+    assert said["Size"] == "1920 × 1080"
+    assert said["Against the edit"] == "follows the edit"
+    assert len(head) > 30
+
+
+def test_no_cell_is_taken_for_a_formula_and_no_line_for_a_command() -> None:
+    content = write_table([EVIL], {"title": "Title", "n": "N"}).decode("utf-8-sig")
+    assert list(csv.reader(io.StringIO(content)))[1][3:] == ['\'=HYPERLINK("x")', "-5"]
+    evil = ShotRow("A", 1, "", {"title": "$(touch /tmp/x) 'a'\n; b"}, {}, {})
+    script = write_environment("P", evil).decode() + 'printf %s "$SHOT_TITLE"'
+    ran = subprocess.run(["sh", "-c", script], capture_output=True, text=True, check=True)
+    assert ran.stdout == "$(touch /tmp/x) 'a' ; b"
+
+
+def test_sequences_are_written_as_they_are_read(slate: Slate, production: int, shot: int) -> None:
+    slate.layouts.change(production, 0, TypedLayout(volume="media"))
+    said = json.loads(slate.exporting.write(production, "json")[1])
+    (row,) = said["shots"]
+    sequence = fileseq.FileSequence(row["paths"]["render"])
+    assert (sequence.start(), sequence.end(), sequence.zfill()) == (1001, 1108, 4)
+    assert sequence.frame(1009).endswith("_v001.1009.exr")
+    assert fileseq.FrameSet(row["frames"]["cut"]).start() == 1009
+    text = slate.exporting.write(production, "frames")[1].decode()
+    assert text == "FRO_0030\tcut 1009-1100\twork 1001-1108\tclip 1001-1108\n"
+
+
+def test_what_there_isnt_is_refused(slate: Slate, production: int, shot: int) -> None:
+    with pytest.raises(Refusal, match="no form"):
+        slate.exporting.write(production, "xls")
+    with pytest.raises(Refusal, match="no shot X"):
+        slate.exporting.write(production, "csv", "X")
+    assert slate.exporting.write(production, "env")[0] == "A_film.env"
+    slate.new_shots.set_up_from_event(production, "FRO_0010")
+    with pytest.raises(Refusal, match="say which"):
+        slate.exporting.write(production, "env")
+    with pytest.raises(NotFound, match="there is “A film”"):
+        slate.exporting.production_named("B film")
+
+
+def test_the_command_line_prints_it(
+    slate: Slate,
+    production: int,
+    shot: int,
+    monkeypatch: pytest.MonkeyPatch,
+    capfdbinary: pytest.CaptureFixture[bytes],
+) -> None:
+    monkeypatch.setattr(cli, "read_config", lambda: slate.workspace.config)
+    cli.app(["export", "A film", "--form", "env", "--shot", "FRO_0030"], standalone_mode=False)
+    assert b"export SHOT_CODE=FRO_0030\n" in capfdbinary.readouterr().out
+
+
+def test_a_framing_list_is_given_as_typed_values(
+    client: TestClient, slate: Slate, shot: int, tmp_path: Path
+) -> None:
+    content = write_framing_list(SETUP)
+    answer = client.post("/api/v1/framing-lists", files={"file": ("a.fdl", content)})
+    whole, edit = answer.json()
+    assert edit["texts"]["canvas"] == {"width": "1920", "height": "1080"}
+    assert whole["words"].startswith("1920 × 1080, 1.78")
+    # What it offers can be typed as it is.
+    page = slate.shots.page(shot, whole["texts"])
+    assert page
+    bad = client.post("/api/v1/framing-lists", files={"file": ("a.fdl", b"{}")})
+    assert bad.status_code == 422
+    assert "no framing decision list" in bad.json()["detail"]
+
+
+def test_exports_are_downloads(client: TestClient, production: int, shot: int) -> None:
+    root = f"/api/v1/productions/{production}/export"
+    for form in ("csv", "json", "frames", "env"):
+        answer = client.get(f"{root}/{form}")
+        assert answer.status_code == 200, answer.text
+        assert answer.headers["content-disposition"].startswith("attachment")
+    assert client.get(f"{root}/xls").status_code == 422
+    assert client.get(f"{root}/csv?shot=none").status_code == 404
