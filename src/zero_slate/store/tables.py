@@ -340,3 +340,15 @@ class VolumeSpeed(Base):
     content: Mapped[str]
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
+
+
+class VersionName(Base):
+    """The name that somebody gave to a version of a shot's setup."""
+
+    __tablename__ = "version_name"
+
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))

@@ -51,3 +51,28 @@ export const shotFilesQuery = (shot_id: number) =>
 		queryFn: ({ signal }) =>
 			take(api.GET('/api/v1/shots/{shot_id}/files', { params: { path: { shot_id } }, signal }))
 	});
+
+/** Every version of a shot's setup. */
+export const keptVersionsQuery = (shot_id: number, version: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'kept-versions', version],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/kept-versions', { params: { path: { shot_id } }, signal })
+			)
+	});
+
+/** What differs between two of them, which never changes. */
+export const comparedQuery = (shot_id: number, before: number, after: number) =>
+	queryOptions({
+		queryKey: ['shot', shot_id, 'compared', before, after],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/shots/{shot_id}/kept-versions/compare', {
+					params: { path: { shot_id }, query: { before, after } },
+					signal
+				})
+			),
+		enabled: before > 0 && after > 0,
+		placeholderData: keepPreviousData
+	});

@@ -1,4 +1,4 @@
-"""Where files go, layouts of one's own, versions that were taken, and how fast volumes are."""
+"""Where files go, layouts of one's own, versions taken and named, and how fast volumes are."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -59,8 +59,18 @@ def upgrade() -> None:
         sa.Column("at", sa.String(32), nullable=False),
         sa.PrimaryKeyConstraint("volume"),
     )
+    op.create_table(
+        "version_name",
+        sa.Column("shot_id", sa.Integer(), nullable=False),
+        sa.Column("number", sa.Integer(), nullable=False),
+        sa.Column("name", sa.String(60), nullable=False),
+        sa.Column("who", sa.String(120), nullable=False),
+        sa.Column("at", sa.String(32), nullable=False),
+        sa.ForeignKeyConstraint(["shot_id"], ["shot.id"]),
+        sa.PrimaryKeyConstraint("shot_id", "number"),
+    )
 
 
 def downgrade() -> None:
-    for name in ("volume_speed", "taken_version", "own_layout", "layout_revision"):
+    for name in ("version_name", "volume_speed", "taken_version", "own_layout", "layout_revision"):
         op.drop_table(name)

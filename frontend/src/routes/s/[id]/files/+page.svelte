@@ -4,6 +4,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { shotFilesQuery } from '$lib/api/files-queries';
 	import { client } from '$lib/api/query-client';
+	import SetupVersions from '$lib/files/SetupVersions.svelte';
 	import VersionList from '$lib/files/VersionList.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
@@ -147,6 +148,12 @@
 				</section>
 			{/if}
 		</div>
+		<SetupVersions
+			shot={shot.id}
+			standing={shot.head?.version ?? 0}
+			onwrong={(why) => (wrong = why)}
+			ondone={(what) => (done = what)}
+		/>
 		<h2 class="pt-5 pb-1 text-head font-semibold">Paths of {shot.head?.code ?? ''}</h2>
 		<table class="border-collapse">
 			<tbody>
