@@ -57,6 +57,11 @@ def _finish(operation: dict[str, Any]) -> None:
             "description": "The request can't be read.",
             "content": {"application/json": {"schema": {"$ref": "#/components/schemas/Problem"}}},
         }
+    if "requestBody" in operation:
+        answers["413"] = {
+            "description": "The request is larger than what is taken here.",
+            "content": {"application/json": {"schema": {"$ref": "#/components/schemas/Problem"}}},
+        }
     for status, answer in answers.items():
         content = answer.get("content", {})
         if status >= "400" and "application/json" in content:

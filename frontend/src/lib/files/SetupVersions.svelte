@@ -153,7 +153,8 @@
 					{#each compared.data.changes as each (each.key + each.label)}
 						<p class="grid grid-cols-[150px_1fr] gap-x-3 border-t border-rule py-1 text-sm">
 							<span>{each.label}</span>
-							<span class="num text-[11.5px]">{each.before || 'none'} → {each.after || 'none'}</span>
+							<span class="num text-[11.5px]">{each.before || 'none'} → {each.after || 'none'}</span
+							>
 						</p>
 					{:else}
 						<p class="text-ink2">Nothing differs between them.</p>

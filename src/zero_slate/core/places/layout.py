@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from itertools import takewhile
 from typing import ClassVar
 
 from pydantic import ConfigDict
@@ -10,7 +11,7 @@ from pydantic import ConfigDict
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import LONGEST_NAME, is_reserved, made_safe
 from zero_slate.core.base.serialization import STRICT
-from zero_slate.core.places.path_rule import PathRule
+from zero_slate.core.places.path_rule import PathRule, Step
 from zero_slate.core.places.pieces import (
     Piece,
     frame_name,
@@ -20,6 +21,7 @@ from zero_slate.core.places.pieces import (
     version_name,
 )
 
+_LATER = frozenset((Piece.VERSION, Piece.ARTIST, Piece.ELEMENT, Piece.FRAME))
 MOST_DISCIPLINES = 24
 MOST_FOLDERS = 60
 
@@ -215,38 +217,48 @@ def path_of(layout: FilesLayout, kind: FileKind, named: Named) -> str:
     return layout.paths[kind].build(named.values(kind))
 
 
-def folders_of(
-    layout: FilesLayout, named: Named
-) -> Iterator[tuple[str, FileKind | None, FileKind | None]]:
-    """Yield the folders of a shot that can be made beforehand.
+class FolderPlan:
+    """The folders that a layout needs and that can be made beforehand, worked out once.
 
-    Each is told with the kind whose files lie in it, if any do, and the kind whose path needs it.
-
-    Those that are made with a version, by an artist or for an element aren't among them. Folders
-    above come before those in them.
+    Those that are made with a version, by an artist or for an element aren't among them.
     """
-    seen: set[tuple[str, str]] = set()
-    later = {Piece.VERSION, Piece.ARTIST, Piece.ELEMENT, Piece.FRAME}
-    rules: list[tuple[PathRule, FileKind | None]] = [
-        (PathRule(rule.folders), kind) for kind, rule in layout.paths.items() if rule.folders
-    ]
-    rules += [(rule, None) for rule in layout.folders]
-    for rule, kind in rules:
-        steps = []
-        for step in rule.steps:
-            if later.intersection(part for part in step if isinstance(part, Piece)):
-                break
-            steps.append(step)
-        for count in range(1, len(steps) + 1):
-            cut = PathRule(tuple(steps[:count]))
-            several = layout.disciplines if Piece.DISCIPLINE in cut.pieces else ("",)
-            for discipline in several:
-                values = replace(named, discipline=discipline).values(kind or FileKind.SETUP)
-                path = cut.build(values)
-                place = layout.volume_of(kind) if kind else layout.volume, path
-                if place not in seen:
-                    seen.add(place)
-                    yield path, kind if count == len(steps) else None, kind
+
+    def __init__(self, layout: FilesLayout):
+        self.layout = layout
+        self._cuts = tuple(self._all_cuts())
+
+    def _all_cuts(self) -> Iterator[tuple[PathRule, FileKind | None, str]]:
+        """Yield each folder's rule, the kind whose files lie in it, and its volume."""
+        layout = self.layout
+        rules: list[tuple[PathRule, FileKind | None]] = [
+            (PathRule(rule.folders), kind) for kind, rule in layout.paths.items() if rule.folders
+        ]
+        rules += [(rule, None) for rule in layout.folders]
+        for rule, kind in rules:
+            steps = tuple(takewhile(_is_known, rule.steps))
+            volume = layout.volume_of(kind) if kind else layout.volume
+            for count in range(1, len(steps) + 1):
+                cut = PathRule(steps[:count])
+                yield cut, kind if count == len(steps) else None, volume
+
+    def of(self, named: Named) -> Iterator[tuple[str, str, FileKind | None]]:
+        """Yield the folders of a shot: volume, path, and the kind whose files lie in it, if any do.
+
+        Folders above come before those in them; one that several kinds need comes several times.
+        """
+        values = named.values(FileKind.SETUP)
+        for cut, kind, volume in self._cuts:
+            if Piece.DISCIPLINE not in cut.pieces:
+                yield volume, cut.build(values), kind
+                continue
+            for discipline in self.layout.disciplines:
+                values[Piece.DISCIPLINE] = discipline
+                yield volume, cut.build(values), kind
+
+
+def _is_known(step: Step) -> bool:
+    """Return whether a step of a path can be built before any work is done."""
+    return not _LATER.intersection(part for part in step if isinstance(part, Piece))
 
 
 def unusual(path: str) -> str:

@@ -6,6 +6,7 @@ sequence and the shot hold letters and digits alone, so that the marks between t
 
 import re
 from enum import StrEnum
+from functools import lru_cache
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe, plain_letters
@@ -76,6 +77,7 @@ def plain(text: str) -> str:
     return re.sub(r"[^A-Za-z0-9]", "", plain_letters(text))[:LONGEST_PLAIN]
 
 
+@lru_cache(maxsize=8192)
 def sequence_of(code: str) -> str:
     """Return the sequence of a shot: its code without the last number, and the marks before it.
 

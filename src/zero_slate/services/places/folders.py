@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.places.layout import FileKind, FilesLayout, folders_of
+from zero_slate.core.places.layout import FileKind, FilesLayout, FolderPlan
 from zero_slate.core.places.tree import FolderState, TreeFolder, tree_of
 from zero_slate.files.version_search import stands_at
 from zero_slate.files.volume_files import OutsideVolume, opened, why
@@ -174,10 +174,10 @@ class Folders:
     ) -> list[Folder]:
         """Return the folders of shots, those above before those in them, each once."""
         found: dict[tuple[str, str], FileKind | None] = {}
+        plan = FolderPlan(layout)
         for code in codes:
-            named = self.layouts.named(judged, code)
-            for path, kind, of in folders_of(layout, named):
-                key = layout.volume_of(of) if of else layout.volume, path
+            for volume, path, kind in plan.of(self.layouts.named(judged, code)):
+                key = volume, path
                 found[key] = found.get(key) or kind
         return [(volume, path, kind) for (volume, path), kind in found.items()]
 

@@ -204,7 +204,7 @@ def read_layout_file(slate: TheSlate, file: Upload) -> LayoutTexts:
     return slate.layouts.from_file(file.file.read())
 
 
-@router.delete("/layouts/{own_id}", status_code=204, responses=problems(404, 507))
+@router.delete("/layouts/{own_id:int}", status_code=204, responses=problems(404, 507))
 def remove_layout(slate: TheSlate, own_id: int) -> None:
     """Remove a layout that was kept; productions that took it over keep it."""
     slate.layouts.remove(own_id)
