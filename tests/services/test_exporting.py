@@ -4,11 +4,13 @@ import csv
 import io
 import json
 import subprocess
+import zipfile
 from pathlib import Path
 
 import fileseq
 import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy import update
 
 from tests.core.scenes import SETUP
 from zero_slate import cli
@@ -17,6 +19,7 @@ from zero_slate.files.framing_lists import write_framing_list
 from zero_slate.files.shot_tables import ShotRow, write_environment, write_table
 from zero_slate.services.places.typed import TypedLayout
 from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.store.tables import SetupRevision
 from zero_slate.web.slate import Slate
 
 EVIL = ShotRow("A_0010", 1, "follows", {"title": '=HYPERLINK("x")', "n": "-5"}, {}, {})
@@ -93,6 +96,46 @@ def test_a_framing_list_is_given_as_typed_values(
     bad = client.post("/api/v1/framing-lists", files={"file": ("a.fdl", b"{}")})
     assert bad.status_code == 422
     assert "no framing decision list" in bad.json()["detail"]
+
+
+def test_all_shots_are_handed_off_as_one(
+    client: TestClient, slate: Slate, production: int, shot: int
+) -> None:
+    other = slate.new_shots.set_up_from_event(production, "FRO_0010")
+    with slate.workspace.writing() as session:
+        session.execute(
+            update(SetupRevision).where(SetupRevision.shot_id == other).values(content="{}")
+        )
+    answer = client.get(f"/api/v1/productions/{production}/handoff/download")
+    assert 'filename="A_film.zip"' in answer.headers["content-disposition"]
+    with zipfile.ZipFile(io.BytesIO(answer.content)) as archive:
+        assert archive.testzip() is None
+        assert archive.namelist() == [
+            "FRO_0010/not-written.txt",
+            *(
+                f"FRO_0030/FRO_0030.{each}"
+                for each in ("setup.json", "otio", "fdl", "handoff.json")
+            ),
+        ]
+        assert b"can't be read" in archive.read("FRO_0010/not-written.txt")
+        assert archive.read("FRO_0030/FRO_0030.fdl") == slate.handoff.contents(
+            slate.shots.load(shot)
+        ).get("FRO_0030.fdl")
+    assert client.get("/api/v1/productions/99/handoff/download").status_code == 404
+
+
+def test_what_was_handed_off_is_told_with_what_changed_since(slate: Slate, shot: int) -> None:
+    assert slate.handoff.plan(shot, None, "").former == ()
+    slate.handoff.write(shot, "media", "out", replace=False)
+    slate.handoff.write(shot, "media", "out", replace=False)
+    (former,) = slate.handoff.plan(shot, None, "").former
+    assert (former.version, former.place, former.who, former.since) == (
+        1, "media:out", "tester", ())  # fmt: skip
+    slate.shots.save(shot, 1, {"title": {"text": "Later"}}, {})
+    slate.handoff.write(shot, "media", "out", replace=True)
+    newest, first = slate.handoff.plan(shot, None, "").former
+    assert (newest.version, newest.since) == (2, ())
+    assert first.since == ("Title none → Later",)
 
 
 def test_exports_are_downloads(client: TestClient, production: int, shot: int) -> None:

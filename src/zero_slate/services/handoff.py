@@ -2,11 +2,13 @@
 
 import io
 import zipfile
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from sqlalchemy import select
+
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.safe_names import too_long
+from zero_slate.core.base.safe_names import made_safe, too_long
 from zero_slate.core.checks.match import match
 from zero_slate.core.shot.graded import grade_of
 from zero_slate.files.colour.grade_files import write_grades
@@ -14,14 +16,16 @@ from zero_slate.files.framing_lists import ENDING as FRAMING
 from zero_slate.files.framing_lists import write_framing_list
 from zero_slate.files.handoff_manifest import HandoffManifest, manifest_name
 from zero_slate.files.journal import Journal
+from zero_slate.files.pieces import Pieces
 from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.files.shot_timeline import PlateFiles, write_shot_timeline
 from zero_slate.files.volume_files import look_there, write_all
-from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.services.shots.guards import require_version
-from zero_slate.services.shots.loading import Loaded, load_shot
+from zero_slate.services.shots.loading import Loaded, changes_since, load_shot
 from zero_slate.services.shots.sheets import Shots
 from zero_slate.store import elements
+from zero_slate.store.tables import HandedOff, Production, Shot
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +40,22 @@ class PlannedFile:
     """Its size in bytes."""
     status: str
     """`new`, `same` as the one there, or `replaces` another."""
+
+
+@dataclass(frozen=True, slots=True)
+class FormerHandoff:
+    """A version that was handed off."""
+
+    version: int
+    """Its number."""
+    place: str
+    """Where to: the volume and the folder."""
+    who: str
+    """Who handed it off."""
+    at: str
+    """When, as an ISO 8601 moment in UTC."""
+    since: tuple[str, ...]
+    """The settings that have changed since, from what they were."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,10 +82,13 @@ class HandoffPlan:
     """Why a path is too long; empty where none is."""
     standing: str
     """Whether what is in the folder already is one whole hand off, in words; empty for nothing."""
+    former: tuple[FormerHandoff, ...]
+    """What was handed off before, the newest first."""
 
 
 # Files of a hand off are a few thousand bytes: what is larger isn't one of them.
 LARGEST_COMPARED = 64 * 2**20
+MOST_FORMER = 20
 
 
 class Handoff:
@@ -103,6 +126,7 @@ class Handoff:
             sum(file.status == "replaces" for file in files),
             too_long(contents, str(target)) if target else "",
             _standing(loaded.content.setup.code, there),
+            self._former(loaded),
         )
 
     def contents(self, loaded: Loaded) -> dict[str, bytes]:
@@ -158,7 +182,36 @@ class Handoff:
             raise Refusal(f"{names} would be replaced by another content; say so to do it.")
         with self._journal.writing(target) as token:
             write_all(root, folder, contents, token)
+        self._note(loaded, volume, folder)
         return loaded.head.version, tuple(contents)
+
+    def _note(self, loaded: Loaded, volume: str, folder: str) -> None:
+        """Note that a version was handed off; the same to the same place is noted once."""
+        with self.workspace.writing() as session:
+            one = {"shot_id": loaded.head.id, "volume": volume, "folder": folder.strip("/")}
+            row = session.query(HandedOff).filter_by(**one, version=loaded.head.version).first()
+            row = row or HandedOff(**one, version=loaded.head.version)
+            row.who, row.at = self.workspace.who, self.workspace.now()
+            session.add(row)
+
+    def _former(self, loaded: Loaded) -> tuple[FormerHandoff, ...]:
+        with self.workspace.reading() as session:
+            rows = session.scalars(
+                select(HandedOff)
+                .where(HandedOff.shot_id == loaded.head.id)
+                .order_by(HandedOff.at.desc(), HandedOff.id.desc())
+                .limit(MOST_FORMER)
+            ).all()
+            return tuple(
+                FormerHandoff(
+                    row.version,
+                    f"{row.volume}:{row.folder}",
+                    row.who,
+                    row.at,
+                    changes_since(session, loaded, row.version),
+                )
+                for row in rows
+            )
 
     def archive(self, shot_id: int) -> tuple[str, bytes]:
         """Return the files as a ZIP archive, with its name."""
@@ -168,6 +221,36 @@ class Handoff:
             for name, content in self.contents(loaded).items():
                 archive.writestr(name, content)
         return f"{loaded.head.code}_v{loaded.head.version:03d}.zip", packed.getvalue()
+
+    def archive_all(self, production_id: int) -> tuple[str, Iterator[bytes]]:
+        """Return the files of all shots as one ZIP archive, a folder a shot, piece by piece.
+
+        A shot that can't be opened has a file that says why. Raises NotFound.
+        """
+        with self.workspace.reading() as session:
+            production = session.get(Production, production_id)
+            if production is None:
+                raise NotFound(f"There is no production numbered {production_id}.")
+            title = production.title
+            rows = session.execute(
+                select(Shot.id, Shot.code)
+                .where(Shot.production_id == production_id)
+                .order_by(Shot.code)
+            ).all()
+        return f"{made_safe(title).safe}.zip", self._packed([(id_, code) for id_, code in rows])
+
+    def _packed(self, shots: Sequence[tuple[int, str]]) -> Iterator[bytes]:
+        made = Pieces()
+        with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as archive:
+            for shot_id, code in shots:
+                try:
+                    contents = self.contents(self.shots.load(shot_id))
+                except Refusal as refusal:
+                    contents = {"not-written.txt": f"{refusal}\n".encode()}
+                for name, content in contents.items():
+                    archive.writestr(f"{code}/{name}", content)
+                yield made.take()
+        yield made.take()
 
     def _there(self, volume: str, folder: str, names: Iterable[str]) -> dict[str, bytes | None]:
         """Return which of some names stand in a folder, and what they hold."""

@@ -352,3 +352,17 @@ class VersionName(Base):
     name: Mapped[str] = mapped_column(String(60))
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
+
+
+class HandedOff(Base):
+    """A version of a shot that was handed off: where to, by whom and when."""
+
+    __tablename__ = "handed_off"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"), index=True)
+    version: Mapped[int] = mapped_column(Integer)
+    volume: Mapped[str]
+    folder: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))

@@ -18,7 +18,10 @@ JSON_FILE = gives("application/json")
 
 def attached(name: str, content: bytes, media_type: str, way: str = "attachment") -> Response:
     """Return a file as an answer, to be saved or, with `inline`, looked at."""
+    return Response(content, media_type=media_type, headers=named(name, way))
+
+
+def named(name: str, way: str = "attachment") -> dict[str, str]:
+    """Return the header that names a file."""
     plain = name.encode("ascii", "replace").decode().replace('"', "_")
-    disposition = f"{way}; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"
-    headers = {"Content-Disposition": disposition}
-    return Response(content, media_type=media_type, headers=headers)
+    return {"Content-Disposition": f"{way}; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"}

@@ -12,12 +12,9 @@ from zero_slate.core.places.pieces import Piece, version_name
 from zero_slate.files.version_search import versions_on_disk
 from zero_slate.services.places.layouts import KindPath, Layouts
 from zero_slate.services.runtime.workspace import NotFound, VolumeAway
-from zero_slate.services.shots.differences import differences
-from zero_slate.services.shots.loading import Loaded, load_shot
-from zero_slate.store import revisions
+from zero_slate.services.shots.loading import changes_since, load_shot
 from zero_slate.store.layouts import latest_layout, taken_versions
 from zero_slate.store.tables import Shot, TakenVersion
-from zero_slate.store.unreadable import Unreadable
 
 LONGEST_NOTE = 200
 MOST_VERSION = 99_999
@@ -102,7 +99,8 @@ class Versions:
             _, layout = latest_layout(session, loaded.head.production_id)
             taken = taken_versions(session, shot_id)
             since = {
-                row.setup_version: self._since(session, loaded, row.setup_version) for row in taken
+                row.setup_version: changes_since(session, loaded, row.setup_version)
+                for row in taken
             }
         named = self.layouts.named(judged, loaded.head.code)
         paths = self.layouts.page(loaded.head.production_id, code=loaded.head.code).kinds
@@ -232,19 +230,6 @@ class Versions:
         for read in versions_on_disk(root / layout.below(""), layout.paths[kind], known):
             found[int(read[Piece.VERSION][1:])] = read.get(Piece.ARTIST, "")
         return found
-
-    def _since(self, session: Session, loaded: Loaded, version: int) -> tuple[str, ...]:
-        """Return the settings that have changed since a version of the setup."""
-        if not 0 < version < loaded.head.version:
-            return ()
-        try:
-            then = revisions.content_of(revisions.setup_number(session, loaded.head.id, version))
-        except Unreadable:
-            return (f"version {version} of the setup can't be read",)
-        return tuple(
-            f"{each.label} {each.before} → {each.after}"
-            for each in differences(then, loaded.content)
-        )
 
 
 def _rows(layout: FilesLayout) -> Iterable[tuple[FileKind, str]]:

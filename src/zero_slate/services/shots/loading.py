@@ -15,9 +15,11 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.history import History, history
 from zero_slate.core.shot.state import Content
 from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.differences import differences
 from zero_slate.services.shots.pages import ShotHead
 from zero_slate.store import cuts, elements, revisions
 from zero_slate.store.tables import Cut, Production, Shot
+from zero_slate.store.unreadable import Unreadable
 
 
 @dataclass(frozen=True)
@@ -86,6 +88,20 @@ def load_shot(session: Session, shot_id: int) -> Loaded:
         rate_warning(content.setup, edit, content.departures),
     )
     return Loaded(head, content, edit, event, linked, past)
+
+
+def changes_since(session: Session, loaded: Loaded, version: int) -> tuple[str, ...]:
+    """Return in words what has changed in a shot since one of its versions."""
+    if not 0 < version < loaded.head.version:
+        return ()
+    try:
+        then = revisions.content_of(revisions.setup_number(session, loaded.head.id, version))
+    except Unreadable:
+        return (f"version {version} of the setup can't be read",)
+    return tuple(
+        f"{each.label} {each.before or 'none'} → {each.after or 'none'}"
+        for each in differences(then, loaded.content)
+    )
 
 
 def event_named(session: Session, production_id: int, code: str) -> CutEvent | None:

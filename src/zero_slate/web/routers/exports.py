@@ -4,9 +4,10 @@ from enum import StrEnum
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
+from fastapi.responses import StreamingResponse
 
 from zero_slate.files.shot_tables import CSV_TYPE
-from zero_slate.web.downloads import attached, gives
+from zero_slate.web.downloads import attached, gives, named
 from zero_slate.web.problems import problems
 from zero_slate.web.slate import TheSlate
 
@@ -23,6 +24,17 @@ class ExportForm(StrEnum):
 
 
 _TYPES = {"csv": CSV_TYPE, "json": "application/json"}
+
+
+@router.get(
+    "/productions/{production_id}/handoff/download",
+    response_class=StreamingResponse,
+    responses={**problems(404), **gives("application/zip")},
+)
+def download_all_handoffs(slate: TheSlate, production_id: int) -> StreamingResponse:
+    """Return the hand offs of all shots as one ZIP archive, a folder a shot."""
+    name, pieces = slate.handoff.archive_all(production_id)
+    return StreamingResponse(pieces, media_type="application/zip", headers=named(name))
 
 
 @router.get(

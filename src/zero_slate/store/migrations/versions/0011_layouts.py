@@ -1,4 +1,4 @@
-"""Where files go, layouts of one's own, versions taken and named, and how fast volumes are."""
+"""Where files go: layouts, versions taken, named and handed off, and how fast volumes are."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -69,8 +69,28 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["shot_id"], ["shot.id"]),
         sa.PrimaryKeyConstraint("shot_id", "number"),
     )
+    op.create_table(
+        "handed_off",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("shot_id", sa.Integer(), nullable=False),
+        sa.Column("version", sa.Integer(), nullable=False),
+        sa.Column("volume", sa.String(), nullable=False),
+        sa.Column("folder", sa.String(), nullable=False),
+        sa.Column("who", sa.String(120), nullable=False),
+        sa.Column("at", sa.String(32), nullable=False),
+        sa.ForeignKeyConstraint(["shot_id"], ["shot.id"]),
+        sa.PrimaryKeyConstraint("id"),
+    )
+    op.create_index("ix_handed_off_shot_id", "handed_off", ["shot_id"])
 
 
 def downgrade() -> None:
-    for name in ("version_name", "volume_speed", "taken_version", "own_layout", "layout_revision"):
+    for name in (
+        "handed_off",
+        "version_name",
+        "volume_speed",
+        "taken_version",
+        "own_layout",
+        "layout_revision",
+    ):
         op.drop_table(name)

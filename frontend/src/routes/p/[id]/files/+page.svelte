@@ -287,7 +287,8 @@
 					>All shots as
 					<a class="act" href="{API}/productions/{id}/export/csv" download>a table</a>
 					<a class="act" href="{API}/productions/{id}/export/json" download>JSON</a>
-					<a class="act" href="{API}/productions/{id}/export/frames" download>frame ranges</a></span
+					<a class="act" href="{API}/productions/{id}/export/frames" download>frame ranges</a>
+					<a class="act" href="{API}/productions/{id}/handoff/download" download>hand offs</a></span
 				>
 			</div>
 		</section>

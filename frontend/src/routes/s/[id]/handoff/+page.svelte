@@ -7,7 +7,7 @@
 	import { openShot } from '$lib/shot/open.svelte';
 	import Confirm from '$lib/ui/confirm/Confirm.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
-	import { counted, version } from '$lib/words';
+	import { clock, counted, version } from '$lib/words';
 
 	const STATUS = {
 		new: 'new',
@@ -93,6 +93,25 @@
 						.join('/') || 'a folder'}</button
 				>
 			</p>
+			{#if plan.former.length}
+				<h2 class="pt-6 pb-1 text-head font-semibold">Handed off before</h2>
+				{#each plan.former as each (each.at + each.place + each.version)}
+					<div class="border-t border-rule py-1.5" data-former={each.version}>
+						<p class="flex items-baseline gap-3">
+							<strong class="num">{version(each.version)}</strong>
+							<span class="num min-w-0 grow truncate text-[11.5px]">{each.place}</span>
+							<span class="text-xs text-ink2">{clock(each.at)}, {each.who}</span>
+						</p>
+						{#if each.since.length}
+							<p class="text-sm">
+								since then: <span class="num text-[11.5px]"
+									>{each.since.slice(0, 4).join('; ')}</span
+								>{each.since.length > 4 ? `, and ${each.since.length - 4} more` : ''}
+							</p>
+						{:else}<p class="text-sm text-ink2">Nothing has changed since.</p>{/if}
+					</div>
+				{/each}
+			{/if}
 		</section>
 	</main>
 	<Confirm
