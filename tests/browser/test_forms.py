@@ -180,7 +180,7 @@ def test_files_that_differ_are_replaced_only_when_asked(page: Page, served: Here
     dialog.get_by_role("button", name="Replace them").click()
     expect(page.get_by_role("status")).to_contain_text("FRO_0010.otio")
     assert there.read_text() != "somebody else's"
-    expect(page.get_by_text("there already, the same")).to_have_count(3)
+    expect(page.get_by_text("there already, the same")).to_have_count(4)
 
 
 def test_spines_are_moved_by_key_and_come_back(page: Page) -> None:
