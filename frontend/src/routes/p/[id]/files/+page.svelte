@@ -285,10 +285,26 @@
 				<a class="act" href="{API}/productions/{id}/layout.json" download>Save as a file</a>
 				<span class="flex items-baseline gap-2.5"
 					>All shots as
-					<a class="act" href="{API}/productions/{id}/export/csv" download>a table</a>
-					<a class="act" href="{API}/productions/{id}/export/json" download>JSON</a>
-					<a class="act" href="{API}/productions/{id}/export/frames" download>frame ranges</a>
-					<a class="act" href="{API}/productions/{id}/handoff/download" download>hand offs</a></span
+					<a
+						class="act inline-flex min-h-[24px] items-end"
+						href="{API}/productions/{id}/export/csv"
+						download>a table</a
+					>
+					<a
+						class="act inline-flex min-h-[24px] items-end"
+						href="{API}/productions/{id}/export/json"
+						download>JSON</a
+					>
+					<a
+						class="act inline-flex min-h-[24px] items-end"
+						href="{API}/productions/{id}/export/frames"
+						download>frame ranges</a
+					>
+					<a
+						class="act inline-flex min-h-[24px] items-end"
+						href="{API}/productions/{id}/handoff/download"
+						download>hand offs</a
+					></span
 				>
 			</div>
 		</section>
