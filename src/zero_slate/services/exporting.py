@@ -5,7 +5,7 @@ from sqlalchemy import select
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe
 from zero_slate.core.checks.finding import STATE_WORDS
-from zero_slate.core.places.layout import FileKind, path_of
+from zero_slate.core.places.layout import FileKind
 from zero_slate.core.places.pieces import FRAME_DIGITS, frame_name
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.time.frames import FrameRange
@@ -18,7 +18,6 @@ from zero_slate.files.shot_tables import (
 )
 from zero_slate.services.places.layouts import Layouts
 from zero_slate.services.runtime.workspace import NotFound
-from zero_slate.store.layouts import latest_layout
 from zero_slate.store.tables import Production
 
 FORMS = ("csv", "json", "frames", "env")
@@ -67,8 +66,7 @@ class Exporting:
 
     def _rows(self, production_id: int) -> tuple[str, list[ShotRow]]:
         with self.workspace.reading() as session:
-            judged = self.layouts.judged.of(session, production_id)
-            _, layout = latest_layout(session, production_id)
+            judged, layout = self.layouts.standing(session, production_id)
         rows = []
         for code, shot in judged.shots.items():
             setup = shot.context.setup
@@ -79,13 +77,12 @@ class Exporting:
             }
             ranges = {"cut": setup.cut_range, "work": setup.work_range, "clip": setup.clip_range}
             frames = {name: _range(each) for name, each in ranges.items()}
+            named = self.layouts.named(judged, code)
             paths = {}
-            for kind in FileKind:
-                path = layout.below(path_of(layout, kind, self.layouts.named(judged, code)))
-                volume = layout.volume_of(kind)
-                root = self.workspace.config.volumes.get(volume)
-                path = _sequence(path, setup.work_range) if kind.is_frames else path
-                paths[str(kind)] = f"{root}/{path}" if root else path
+            for each in self.layouts.paths(layout, named):
+                path = each.whole or each.path
+                frames_too = FileKind(each.kind).is_frames
+                paths[each.kind] = _sequence(path, setup.work_range) if frames_too else path
             rows.append(
                 ShotRow(code, shot.version, STATE_WORDS[shot.found.state], values, frames, paths)
             )

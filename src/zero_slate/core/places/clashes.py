@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from zero_slate.core.places.layout import FileKind, FilesLayout, usual_discipline
+from zero_slate.core.places.layout import FileKind, FilesLayout, Named, usual_discipline
 from zero_slate.core.places.path_rule import PathRule
 from zero_slate.core.places.pieces import Piece, sequence_of
 
@@ -103,15 +103,10 @@ def _built(
     folders: dict[str, tuple[str, str]] = {}
     own: list[Clash] = []
     by_discipline = Piece.DISCIPLINE in rule.pieces
-    values = {
-        Piece.PRODUCTION: production,
-        Piece.ARTIST: "artist",
-        Piece.ELEMENT: "plate",
-        Piece.VERSION: "v001",
-        Piece.FRAME: "1001",
+    values = Named(production, "").values(kind)
+    if kind.is_frames:
         # Endings may come to be the same by what files are stored as.
-        Piece.ENDING: "exr" if kind.is_frames else kind.ending,
-    }
+        values[Piece.ENDING] = "exr"
     for code in codes:
         values[Piece.SHOT], values[Piece.SEQUENCE] = code, sequence_of(code)
         for discipline in disciplines:

@@ -59,7 +59,7 @@ class Elements:
         self.volumes = volumes
         self.sounds = sounds
         # What else is to be done for an element once it is linked.
-        self.after_linking: list[Callable[[int, Element], None]] = []
+        self.after_linking: list[Callable[[Loaded, Element], None]] = []
 
     def link(
         self,
@@ -104,7 +104,7 @@ class Elements:
             session.flush()
             element = elements.element_of(row)
         for act in self.after_linking:
-            act(shot_id, element)
+            act(loaded, element)
         return element
 
     def relink(self, shot_id: int, element_id: int, volume: str, path: str, name: str) -> None:

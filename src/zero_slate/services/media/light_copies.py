@@ -137,9 +137,9 @@ class LightCopying:
             self.jobs.going(COPY_JOB, shot_id, _what(element)),
         )
 
-    def make_as_linked(self, shot_id: int, element: Element) -> None:
+    def make_as_linked(self, loaded: Loaded, element: Element) -> None:
         """Begin to make the light copies of an element just linked, where the setup wants that."""
-        asked = self.pictures.shots.load(shot_id).content.setup.light_copies
+        asked, shot_id = loaded.content.setup.light_copies, loaded.head.id
         header = element.media.header
         movie = element.media.kind is MediaKind.MOVIE
         if movie or not asked.as_linked or not asked.wanted_for(header.size.width):

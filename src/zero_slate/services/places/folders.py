@@ -13,7 +13,6 @@ from zero_slate.services.places.typed import TypedLayout, read_layout
 from zero_slate.services.productions.judged import JudgedProduction
 from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound, VolumeAway
-from zero_slate.store.layouts import latest_layout
 
 FOLDER_JOB = "folders"
 MOST_FAILED = 50
@@ -166,8 +165,7 @@ class Folders:
 
     def _layout(self, production_id: int) -> tuple[JudgedProduction, FilesLayout]:
         with self.workspace.reading() as session:
-            judged = self.layouts.judged.of(session, production_id)
-            return judged, latest_layout(session, production_id)[1]
+            return self.layouts.standing(session, production_id)
 
     def _folders(
         self, judged: JudgedProduction, layout: FilesLayout, codes: Iterable[str]

@@ -16,7 +16,6 @@ from zero_slate.core.places.layout import (
     Named,
     path_of,
     unusual,
-    usual_discipline,
 )
 from zero_slate.core.places.pieces import Piece
 from zero_slate.core.places.shipped import SHIPPED
@@ -34,16 +33,6 @@ MOST_BYTES = 200_000
 
 
 @dataclass(frozen=True, slots=True)
-class PathPart:
-    """A part of a path's rule, and what it is in the path that is shown."""
-
-    piece: str
-    """The piece by its name; empty for words."""
-    built: str
-    """What it is in the path."""
-
-
-@dataclass(frozen=True, slots=True)
 class KindPath:
     """Where a kind of file goes."""
 
@@ -53,8 +42,6 @@ class KindPath:
     """What it is called."""
     rule: str
     """The rule, as it is written."""
-    steps: tuple[tuple[PathPart, ...], ...]
-    """The rule's parts, step by step."""
     path: str
     """The path of a real frame, below the volume's root."""
     whole: str
@@ -190,7 +177,7 @@ class Layouts:
             layout.folder,
             layout.disciplines,
             tuple(map(str, layout.folders)),
-            tuple(self._kind(layout, kind, named) for kind in FileKind),
+            self.paths(layout, named),
             tuple(PieceShown(str(each), each.about, values[each]) for each in Piece),
             problems,
             tuple(found[:MOST_CLASHES]),
@@ -258,8 +245,7 @@ class Layouts:
         """Keep a production's layout under a name, for others. Raises NotFound and Refusal."""
         title = one_line(name, "A layout's name", 60)
         with self.workspace.writing() as session:
-            self.judged.of(session, production_id)
-            _, layout = latest_layout(session, production_id)
+            _, layout = self.standing(session, production_id)
             taken = {each.name.casefold() for each in (*SHIPPED, *own_layouts(session).values())}
             if title.casefold() in taken:
                 raise Refusal(f"There is a layout “{title}” already.", nearest=f"{title} 2",
@@ -301,8 +287,7 @@ class Layouts:
 
     def _of(self, production_id: int) -> FilesLayout:
         with self.workspace.reading() as session:
-            self.judged.of(session, production_id)
-            return latest_layout(session, production_id)[1]
+            return self.standing(session, production_id)[1]
 
     def from_file(self, content: bytes) -> LayoutTexts:
         """Read a layout from a file, as it is typed. Raises Refusal."""
@@ -325,10 +310,19 @@ class Layouts:
                 element = known.context.elements[0].short_name(code)
         return Named(_title(judged), code, self.workspace.who, element, "", version, frame)
 
+    def standing(
+        self, session: Session, production_id: int
+    ) -> tuple[JudgedProduction, FilesLayout]:
+        """Return a production with the layout that stands. Raises NotFound."""
+        judged = self.judged.of(session, production_id)
+        return judged, latest_layout(session, production_id)[1]
+
+    def paths(self, layout: FilesLayout, named: Named) -> tuple[KindPath, ...]:
+        """Return where each kind of a shot's files goes."""
+        return tuple(self._kind(layout, kind, named) for kind in FileKind)
+
     def _kind(self, layout: FilesLayout, kind: FileKind, named: Named) -> KindPath:
         rule = layout.paths[kind]
-        values = named.values(kind)
-        values[Piece.DISCIPLINE] = usual_discipline(layout, kind)
         path = layout.below(path_of(layout, kind, named))
         volume = layout.volume_of(kind)
         root = self.workspace.config.volumes.get(volume)
@@ -339,15 +333,6 @@ class Layouts:
             str(kind),
             kind.label,
             str(rule),
-            tuple(
-                tuple(
-                    PathPart(str(part), values[part])
-                    if isinstance(part, Piece)
-                    else PathPart("", part)
-                    for part in step
-                )
-                for step in rule.steps
-            ),
             path,
             f"{root}/{path}" if root else "",
             volume,

@@ -12,8 +12,8 @@ from zero_slate.core.places.pieces import Piece, version_name
 from zero_slate.files.version_search import versions_on_disk
 from zero_slate.services.places.layouts import KindPath, Layouts
 from zero_slate.services.runtime.workspace import NotFound, VolumeAway
-from zero_slate.services.shots.loading import changes_since, load_shot
-from zero_slate.store.layouts import latest_layout, taken_versions
+from zero_slate.services.shots.loading import Loaded, changes_since, load_shot
+from zero_slate.store.layouts import taken_versions
 from zero_slate.store.tables import Shot, TakenVersion
 
 LONGEST_NOTE = 200
@@ -94,16 +94,13 @@ class Versions:
     def page(self, shot_id: int) -> ShotFilesPage:
         """Return where a shot's files go, and their versions. Raises NotFound."""
         with self.workspace.reading() as session:
-            loaded = load_shot(session, shot_id)
-            judged = self.layouts.judged.of(session, loaded.head.production_id)
-            _, layout = latest_layout(session, loaded.head.production_id)
+            loaded, layout, named = self._shot(session, shot_id)
             taken = taken_versions(session, shot_id)
             since = {
                 row.setup_version: changes_since(session, loaded, row.setup_version)
                 for row in taken
             }
-        named = self.layouts.named(judged, loaded.head.code)
-        paths = self.layouts.page(loaded.head.production_id, code=loaded.head.code).kinds
+        paths = self.layouts.paths(layout, named)
         rows, trouble = [], ""
         for kind, discipline in _rows(layout):
             try:
@@ -123,11 +120,8 @@ class Versions:
         """
         said = one_line(note, "A note", LONGEST_NOTE)
         with self.workspace.writing() as session:
-            loaded = load_shot(session, shot_id)
-            judged = self.layouts.judged.of(session, loaded.head.production_id)
-            _, layout = latest_layout(session, loaded.head.production_id)
+            loaded, layout, named = self._shot(session, shot_id)
             _require(layout, kind, discipline)
-            named = self.layouts.named(judged, loaded.head.code)
             lines = self._lines(
                 layout, kind, discipline, named, taken_versions(session, shot_id), {}
             )
@@ -154,11 +148,8 @@ class Versions:
     def give_back(self, shot_id: int, kind: FileKind, discipline: str, number: int) -> None:
         """Give a version back that was taken and has no files. Raises NotFound and Refusal."""
         with self.workspace.writing() as session:
-            loaded = load_shot(session, shot_id)
-            judged = self.layouts.judged.of(session, loaded.head.production_id)
+            _, layout, named = self._shot(session, shot_id)
             row = _taken(session, shot_id, kind, discipline, number)
-            _, layout = latest_layout(session, loaded.head.production_id)
-            named = self.layouts.named(judged, loaded.head.code)
             if number in self._on_disk(layout, kind, discipline, named):
                 raise Refusal(f"{version_name(number)} has files on disk: it stays taken.")
             session.delete(row)
@@ -168,12 +159,9 @@ class Versions:
     ) -> None:
         """Approve a version, or take that back. Raises NotFound."""
         with self.workspace.writing() as session:
-            loaded = load_shot(session, shot_id)
             row = _find(session, shot_id, kind, discipline, number)
             if row is None and approved:
-                judged = self.layouts.judged.of(session, loaded.head.production_id)
-                _, layout = latest_layout(session, loaded.head.production_id)
-                named = self.layouts.named(judged, loaded.head.code)
+                _, layout, named = self._shot(session, shot_id)
                 found = self._on_disk(layout, kind, discipline, named)
                 if number in found:
                     # What was made elsewhere is taken as well by being approved.
@@ -188,6 +176,12 @@ class Versions:
             row.approved_at = self.workspace.now() if approved else None
             if not approved and not row.at:
                 session.delete(row)
+
+    def _shot(self, session: Session, shot_id: int) -> tuple[Loaded, FilesLayout, Named]:
+        """Return a shot, where its production's files go, and what its paths are built from."""
+        loaded = load_shot(session, shot_id)
+        judged, layout = self.layouts.standing(session, loaded.head.production_id)
+        return loaded, layout, self.layouts.named(judged, loaded.head.code)
 
     def _lines(
         self,
