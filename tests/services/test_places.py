@@ -167,7 +167,7 @@ def test_the_disk_is_told_in_frames(slate: Slate, placed: int, shot: int, media:
     assert volume.free is not None
     assert abs(plates.frames - volume.free // plates.bytes) < 100_000
     renders = volume.fits[2]
-    assert renders.why == "half RGBA, uncompressed"
+    assert renders.why == "OpenEXR half ZIP, before it is packed"
     assert renders.plays is None
     job = finished(slate.disks.test(placed, "media", "FRO_0030"))
     assert job.state == "done", job.message

@@ -5,7 +5,6 @@ from sqlalchemy import select
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe
 from zero_slate.core.checks.finding import STATE_WORDS
-from zero_slate.core.places.layout import FileKind
 from zero_slate.core.places.pieces import FRAME_DIGITS, frame_name
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.time.frames import FrameRange
@@ -81,8 +80,7 @@ class Exporting:
             paths = {}
             for each in self.layouts.paths(layout, named):
                 path = each.whole or each.path
-                frames_too = FileKind(each.kind).is_frames
-                paths[each.kind] = _sequence(path, setup.work_range) if frames_too else path
+                paths[each.kind] = _sequence(path, setup.work_range) if each.is_frames else path
             rows.append(
                 ShotRow(code, shot.version, STATE_WORDS[shot.found.state], values, frames, paths)
             )

@@ -366,3 +366,20 @@ class HandedOff(Base):
     folder: Mapped[str]
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[str] = mapped_column(String(32))
+
+
+class StorageTrial(Base):
+    """What a way to store frames came to, tried on some of an element of a shot.
+
+    `stamp` tells the element's files apart from what they are once changed.
+    """
+
+    __tablename__ = "storage_trial"
+
+    shot_id: Mapped[int] = mapped_column(ForeignKey("shot.id"), primary_key=True)
+    stored_as: Mapped[str] = mapped_column(String(60), primary_key=True)
+    element: Mapped[str]
+    stamp: Mapped[str]
+    content: Mapped[str]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[str] = mapped_column(String(32))

@@ -40,6 +40,7 @@ from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.places.disks import Disks
 from zero_slate.services.places.folders import Folders
 from zero_slate.services.places.layouts import Layouts
+from zero_slate.services.places.storing import Storing
 from zero_slate.services.places.versions import Versions
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
@@ -99,6 +100,7 @@ class Slate:
         self.layouts = Layouts(self.workspace, self.judged)
         self.folders = Folders(self.layouts, self.jobs)
         self.disks = Disks(self.pictures, self.judged, self.jobs)
+        self.storing = Storing(self.pictures, self.judged, self.jobs)
         self.versions = Versions(self.layouts)
         self.exporting = Exporting(self.layouts)
         self.framing = Framing(self.work)

@@ -76,3 +76,17 @@ export const comparedQuery = (shot_id: number, before: number, after: number) =>
 		enabled: before > 0 && after > 0,
 		placeholderData: keepPreviousData
 	});
+
+/** Every way to store frames, against a shot. */
+export const storingQuery = (production_id: number, shot: string) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'storing', shot],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/storing', {
+					params: { path: { production_id }, query: { shot } },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData
+	});

@@ -4,13 +4,10 @@ from collections.abc import Iterator
 
 from zero_slate.core.checks.finding import Finding, Sentence, Severity
 from zero_slate.core.checks.suggestion import use
-from zero_slate.core.colour.depth import SampleDepth, holds
+from zero_slate.core.colour.depth import FINE, SampleDepth, holds
 from zero_slate.core.media.element import Element, Role
 from zero_slate.core.media.layers import picture_layer
 from zero_slate.core.shot.context import ShotContext
-
-# More steps in a stop than these aren't told apart on any display: nobody misses them.
-FINE = 512
 
 
 def working_depth(context: ShotContext) -> Iterator[Finding]:

@@ -11,6 +11,8 @@ from math import floor, log2, ulp
 from zero_slate.core.colour.srgb import decoded, encoded
 
 GREY = 0.18
+# More steps in a stop than these aren't told apart on any display: nobody misses them.
+FINE = 512
 # Light is followed from so many stops under middle grey to so many over it, four steps a stop.
 STOPS = (-8, 6)
 PER_STOP = 4

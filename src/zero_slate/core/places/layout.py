@@ -11,6 +11,7 @@ from pydantic import ConfigDict
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import LONGEST_NAME, is_reserved, made_safe
 from zero_slate.core.base.serialization import STRICT
+from zero_slate.core.media.storage import Storage, StoredAs
 from zero_slate.core.places.path_rule import PathRule, Step
 from zero_slate.core.places.pieces import (
     Piece,
@@ -65,6 +66,11 @@ class FileKind(StrEnum):
             "sheet": "pdf",
             "handoff": "zip",
         }.get(self, "exr")
+
+    @property
+    def is_stored(self) -> bool:
+        """Whether its files are stored as the setup says."""
+        return self in (FileKind.RENDER, FileKind.COMP)
 
     @property
     def is_frames(self) -> bool:
@@ -188,6 +194,7 @@ class Named:
     discipline: str = ""
     version: int = 1
     frame: int = 1001
+    stored: Storage = StoredAs().storage
 
     def values(self, kind: FileKind) -> dict[Piece, str]:
         """Return the value of each piece for a kind of file."""
@@ -200,7 +207,7 @@ class Named:
             Piece.ELEMENT: plain(self.element) or "plate",
             Piece.VERSION: version_name(self.version),
             Piece.FRAME: frame_name(self.frame),
-            Piece.ENDING: kind.ending,
+            Piece.ENDING: self.stored.ending if kind.is_stored else kind.ending,
         }
 
 
@@ -214,7 +221,13 @@ def path_of(layout: FilesLayout, kind: FileKind, named: Named) -> str:
     """Return the path of a file of a kind, below the layout's folder."""
     if not named.discipline:
         named = replace(named, discipline=usual_discipline(layout, kind))
-    return layout.paths[kind].build(named.values(kind))
+    return rule_of(layout, kind, named.stored).build(named.values(kind))
+
+
+def rule_of(layout: FilesLayout, kind: FileKind, stored: Storage) -> PathRule:
+    """Return the rule of a kind's path, as frames that are stored so go by it."""
+    rule = layout.paths[kind]
+    return rule.without_frame if kind.is_stored and stored.movie else rule
 
 
 class FolderPlan:

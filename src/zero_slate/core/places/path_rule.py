@@ -49,7 +49,7 @@ class PathRule(TextValue):
         return cls(steps)
 
     def __str__(self) -> str:
-        return "/".join("".join(map(_written, step)) for step in self.steps)
+        return "/".join(map(_joined, self.steps))
 
     @property
     def pieces(self) -> frozenset[Piece]:
@@ -60,6 +60,11 @@ class PathRule(TextValue):
     def folders(self) -> tuple[Step, ...]:
         """All its steps but the last, which is the file's name."""
         return self.steps[:-1]
+
+    @property
+    def without_frame(self) -> "PathRule":
+        """The same for one file of all frames: its name without <frame> and the mark before it."""
+        return _without_frame(self)
 
     def build(self, values: Mapping[Piece, str]) -> str:
         """Return the path that values make. Raises Refusal for a piece that has none."""
@@ -76,8 +81,27 @@ class PathRule(TextValue):
         return {Piece(name): value for name, value in found.groupdict().items()}
 
 
+def _joined(step: Step) -> str:
+    return "".join(map(_written, step))
+
+
 def _written(part: Part) -> str:
     return f"<{part}>" if isinstance(part, Piece) else part
+
+
+@lru_cache(maxsize=1024)
+def _without_frame(rule: PathRule) -> PathRule:
+    last = [part for part in rule.steps[-1] if part is not Piece.FRAME]
+    if len(last) == len(rule.steps[-1]) or not last:
+        return rule
+    at = rule.steps[-1].index(Piece.FRAME)
+    before, behind = last[at - 1] if at else None, last[at] if at < len(last) else None
+    # The mark on one side of it goes with it: that before, or else that behind.
+    if isinstance(before, str):
+        last[at - 1] = before[:-1]
+    elif isinstance(behind, str):
+        last[at] = behind[1:]
+    return PathRule.parse("/".join(map(_joined, (*rule.steps[:-1], tuple(last)))))
 
 
 @lru_cache(maxsize=1024)

@@ -12,6 +12,7 @@ from zero_slate.core.base.figures import counted, decimal, gigabytes, whole
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.sizes import BYTES_10_BIT_RGB
 from zero_slate.core.media.element import Element, Role
+from zero_slate.core.media.storage import Trial, uncompressed
 from zero_slate.core.places.layout import FileKind
 from zero_slate.core.settings.models.setup import Setup
 
@@ -40,25 +41,33 @@ class FrameBytes:
 
 
 def frame_bytes(
-    setup: Setup, elements: Iterable[Element], measured: Mapping[int, int]
+    setup: Setup,
+    elements: Iterable[Element],
+    measured: Mapping[int, int],
+    trial: Trial | None = None,
 ) -> tuple[FrameBytes, ...]:
-    """Return what a frame of each kind takes; `measured` is bytes a file by element's number."""
+    """Return what a frame of each kind takes.
+
+    `measured` is bytes a file by element's number; `trial` what storing frames as the setup says
+    came to, where it was tried.
+    """
     try:
         drawn = setup.picture_sizes.drawn
     except Refusal:
         drawn = setup.canvas
-    working, artwork = setup.working_depth, setup.artwork_depth
+    artwork, stored = setup.artwork_depth, setup.stored_as
+    made = {FileKind.RENDER: drawn, FileKind.COMP: setup.canvas}
     reckoned = {
         FileKind.PLATE: (setup.canvas.pixels * BYTES_10_BIT_RGB, "10-bit RGB, uncompressed"),
         FileKind.ARTWORK: (
             round(drawn.pixels * 4 * artwork.bytes),
             f"{artwork} RGBA, uncompressed",
         ),
-        FileKind.RENDER: (round(drawn.pixels * 4 * working.bytes), f"{working} RGBA, uncompressed"),
-        FileKind.COMP: (
-            round(setup.canvas.pixels * 4 * working.bytes),
-            f"{working} RGBA, uncompressed",
-        ),
+    } | {
+        kind: (uncompressed(stored.storage, size), f"{stored}, before it is packed")
+        if trial is None
+        else (trial.bytes_at(size), f"{stored}, measured on {counted(trial.frames, 'frame')}")
+        for kind, size in made.items()
     }
     every = tuple(elements)
     found = []
@@ -70,7 +79,8 @@ def frame_bytes(
             if each.role == role and measured.get(each.id)
         ]
         of = next(iter(like), None)
-        if of is not None:
+        # What is made is stored as the setup says, whatever it was stored as before.
+        if of is not None and not (kind in made and trial is not None):
             size, why = measured[of.id], f"measured on {of.short_name(setup.code)}"
         found.append(FrameBytes(kind, kind.label, size, why))
     return tuple(found)

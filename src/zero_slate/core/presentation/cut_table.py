@@ -22,6 +22,7 @@ COLUMNS = {
         "working_depth",
         "artwork_depth",
         "video_depth",
+        "stored_as",
         "read_rules",
         "grade_space",
         "viewing",

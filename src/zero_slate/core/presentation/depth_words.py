@@ -30,6 +30,19 @@ def video_depth(context: ShotContext) -> Sentence:
     return Sentence(f"{depth.span + 1} codes from black to white. {_held(video_holds(depth))}.")
 
 
+def stored_as(context: ShotContext) -> Sentence:
+    """Say what a way to store frames holds, and what it takes before it packs them."""
+    storage = context.setup.stored_as.storage
+    has = [
+        "lossy" if storage.lossy else "lossless",
+        "alpha" if storage.alpha else "no alpha",
+        *(["layers and views"] if storage.layers else []),
+    ]
+    whole = "one movie" if storage.movie else f"a file a frame, .{storage.ending}"
+    said = f"{', '.join(has).capitalize()}; {whole}. {_held(storage.holds)}."
+    return Sentence(f"{said} Files, under Storing, measures its frames.")
+
+
 def _held(said: Holds) -> str:
     most = "65,504" if said.greatest == 65504 else "1.0" if said.greatest == 1 else "3.4 × 10³⁸"
     return f"{said.steps:,} steps in the stop over grey, darkest {said.darkest:.2g}, up to {most}"

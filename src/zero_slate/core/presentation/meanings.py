@@ -15,7 +15,12 @@ from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.colour.read_as import ReadBy
 from zero_slate.core.media.placement import placement_words
 from zero_slate.core.presentation.colour_words import config_holds
-from zero_slate.core.presentation.depth_words import artwork_depth, video_depth, working_depth
+from zero_slate.core.presentation.depth_words import (
+    artwork_depth,
+    stored_as,
+    video_depth,
+    working_depth,
+)
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.film import FeetFrames, drawings
@@ -392,6 +397,7 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "working_depth": working_depth,
     "artwork_depth": artwork_depth,
     "video_depth": video_depth,
+    "stored_as": stored_as,
     "light_copies": light_copies,
     "read_rules": read_rules,
     "grade_space": grade_space,

@@ -6,9 +6,12 @@ from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 
+from sqlalchemy.orm import Session
+
 from zero_slate.core.base.figures import decimal, gigabytes, megabytes
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.element import Element
+from zero_slate.core.media.storage import Trial
 from zero_slate.core.places.layout import FileKind, FilesLayout
 from zero_slate.core.places.room import (
     MADE,
@@ -30,6 +33,7 @@ from zero_slate.services.runtime.jobs import Job, Jobs
 from zero_slate.services.runtime.workspace import NotFound, VolumeAway
 from zero_slate.store.layouts import SPEED, latest_layout
 from zero_slate.store.tables import VolumeSpeed
+from zero_slate.store.trials import trials_as_set
 from zero_slate.store.unreadable import Unreadable, readable
 
 SPEED_JOB = "speed"
@@ -118,14 +122,15 @@ class Disks:
             judged = self.judged.of(session, production_id)
             _, layout = latest_layout(session, production_id)
             speeds = {row.volume: row for row in session.query(VolumeSpeed)}
-        shot = _shown(judged, code)
+            trials = _trials(session, judged)
+        shot = shown_shot(judged, code)
         if shot is None:
             return DisksPage("", "No shot is set up yet.", tuple(
                 self._volume(name, layout, (), None, {}, speeds.get(name))
                 for name in self.workspace.config.volumes
             ))  # fmt: skip
-        sizes = self._sizes(shot)
-        planned = _planned(judged, layout)
+        sizes = self._sizes(shot, trials.get(shot.shot_id))
+        planned = _planned(judged, layout, trials)
         setup = shot.context.setup
         return DisksPage(
             setup.code,
@@ -148,10 +153,12 @@ class Disks:
         """
         root = self.workspace.volume(volume)
         with self.workspace.reading() as session:
-            shot = _shown(self.judged.of(session, production_id), code)
+            judged = self.judged.of(session, production_id)
+            shot = shown_shot(judged, code)
+            trials = _trials(session, judged)
         if shot is None:
             raise Refusal("No shot is set up yet: a test takes frames of one.")
-        size = max(each.bytes for each in self._sizes(shot))
+        size = max(each.bytes for each in self._sizes(shot, trials.get(shot.shot_id)))
         code = shot.context.setup.code
 
         def work(job: Job[VolumePage]) -> None:
@@ -190,10 +197,7 @@ class Disks:
             facts = disk_facts(self.workspace.volume(name))
         except (NotFound, VolumeAway) as refusal:
             facts = VolumeFacts(False, None, None, "", None, None, None, str(refusal).rstrip("."))
-        speed = None
-        if tested is not None and tested.root == str(root):
-            with suppress(Unreadable):
-                speed = readable("The test", SPEED.validate_json, tested.content)
+        speed = speed_in(tested, root)
         findings: tuple[VolumeFinding, ...] = ()
         fits: tuple[FramesFit, ...] = ()
         if shot is not None:
@@ -231,10 +235,10 @@ class Disks:
             name in {layout.volume_of(kind) for kind in FileKind},
         )
 
-    def _sizes(self, shot: JudgedShot) -> tuple[FrameBytes, ...]:
+    def _sizes(self, shot: JudgedShot, trial: Trial | None) -> tuple[FrameBytes, ...]:
         elements = shot.context.elements
         measured = {each.id: self._measured(shot.shot_id, each) for each in elements}
-        return frame_bytes(shot.context.setup, elements, measured)
+        return frame_bytes(shot.context.setup, elements, measured, trial)
 
     def _measured(self, shot_id: int, element: Element) -> int:
         """Return what a file of an element takes, as the mean of some; 0 where none is there."""
@@ -257,7 +261,16 @@ def _size(path: Path) -> int:
         return 0
 
 
-def _shown(judged: JudgedProduction, code: str) -> JudgedShot | None:
+def speed_in(row: VolumeSpeed | None, root: Path | None) -> Speed | None:
+    """Return what a test measured; None without one, and where the volume lies elsewhere now."""
+    if row is None or row.root != str(root):
+        return None
+    with suppress(Unreadable):
+        return readable("The test", SPEED.validate_json, row.content)
+    return None
+
+
+def shown_shot(judged: JudgedProduction, code: str) -> JudgedShot | None:
     """Return the shot that is asked for, or else the first that has elements, or the first."""
     if code in judged.shots:
         return judged.shots[code]
@@ -265,12 +278,20 @@ def _shown(judged: JudgedProduction, code: str) -> JudgedShot | None:
     return next((each for each in every if each.context.elements), next(iter(every), None))
 
 
-def _planned(judged: JudgedProduction, layout: FilesLayout) -> dict[str, int]:
-    """Return the bytes that all shots will make, by volume: their work ranges, uncompressed."""
+def _trials(session: Session, judged: JudgedProduction) -> dict[int, Trial]:
+    """Return what storing frames as each shot does came to, by the shot, where it was tried."""
+    every = judged.shots.values()
+    return trials_as_set(session, {e.shot_id: str(e.context.setup.stored_as) for e in every})
+
+
+def _planned(
+    judged: JudgedProduction, layout: FilesLayout, trials: Mapping[int, Trial]
+) -> dict[str, int]:
+    """Return the bytes that all shots will make, by volume: their work ranges, as measured."""
     planned: dict[str, int] = {}
     for shot in judged.shots.values():
         setup = shot.context.setup
-        for each in frame_bytes(setup, (), {}):
+        for each in frame_bytes(setup, (), {}, trials.get(shot.shot_id)):
             kind = FileKind(each.kind)
             if kind in MADE:
                 volume = layout.volume_of(kind)

@@ -9,12 +9,14 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe, too_long
 from zero_slate.core.base.texts import one_line
+from zero_slate.core.media.storage import StoredAs
 from zero_slate.core.places.clashes import Clash, clashes
 from zero_slate.core.places.layout import (
     FileKind,
     FilesLayout,
     Named,
     path_of,
+    rule_of,
     unusual,
 )
 from zero_slate.core.places.pieces import Piece
@@ -50,6 +52,8 @@ class KindPath:
     """The volume that it lies on; empty where none is chosen."""
     problem: str
     """What a system would refuse of it; empty where nothing is."""
+    is_frames: bool
+    """Whether there is a file for each frame."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -304,11 +308,13 @@ class Layouts:
         """Return what the paths of a shot of a production are built from."""
         known = judged.shots.get(code)
         frame, version, element = 1001, 1, "plate"
+        stored = StoredAs().storage
         if known is not None:
+            stored = known.context.setup.stored_as.storage
             frame, version = known.context.setup.work_range.first, max(1, known.version)
             if known.context.elements:
                 element = known.context.elements[0].short_name(code)
-        return Named(_title(judged), code, self.workspace.who, element, "", version, frame)
+        return Named(_title(judged), code, self.workspace.who, element, "", version, frame, stored)
 
     def standing(
         self, session: Session, production_id: int
@@ -337,6 +343,7 @@ class Layouts:
             f"{root}/{path}" if root else "",
             volume,
             problem,
+            Piece.FRAME in rule_of(layout, kind, named.stored).pieces,
         )
 
     def _store(

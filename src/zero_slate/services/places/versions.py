@@ -7,7 +7,14 @@ from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.texts import one_line
-from zero_slate.core.places.layout import FileKind, FilesLayout, Named, path_of, usual_discipline
+from zero_slate.core.places.layout import (
+    FileKind,
+    FilesLayout,
+    Named,
+    path_of,
+    rule_of,
+    usual_discipline,
+)
 from zero_slate.core.places.pieces import Piece, version_name
 from zero_slate.files.version_search import versions_on_disk
 from zero_slate.services.places.layouts import KindPath, Layouts
@@ -221,7 +228,8 @@ class Versions:
         for piece in (Piece.ARTIST, Piece.ELEMENT, Piece.FRAME, Piece.ENDING):
             del known[piece]
         found: dict[int, str] = {}
-        for read in versions_on_disk(root / layout.below(""), layout.paths[kind], known):
+        rule = rule_of(layout, kind, named.stored)
+        for read in versions_on_disk(root / layout.below(""), rule, known):
             found[int(read[Piece.VERSION][1:])] = read.get(Piece.ARTIST, "")
         return found
 

@@ -63,11 +63,12 @@ class ShortKind:
     label: str
     value: type[TextValue]
     width: int
+    offers: tuple[str, ...] = ()
 
     @property
     def parts(self) -> tuple[Part, ...]:
         """One field."""
-        return (Part("text", self.label, self.width),)
+        return (Part("text", self.label, self.width, offers=self.offers),)
 
     def read(self, texts: Texts, entry: Entry) -> TextValue:
         """Return the value that the text stands for."""

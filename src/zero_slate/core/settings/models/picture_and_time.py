@@ -14,6 +14,7 @@ from zero_slate.core.colour.depth import SampleDepth, VideoDepth
 from zero_slate.core.colour.read_rules import ReadRules
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.media.light_copy import LightCopies
+from zero_slate.core.media.storage import STORAGES, StoredAs
 from zero_slate.core.settings.kinds.choice import ChoiceKind
 from zero_slate.core.settings.kinds.names import ConfigKind, GradeSpaceKind, SpaceKind, ViewingKind
 from zero_slate.core.settings.kinds.picture import PixelAspectKind, SizeKind
@@ -179,6 +180,17 @@ class PictureAndTime(BaseModel):
             "depth",
         ),
     ] = VideoDepth.INT10
+    stored_as: Annotated[
+        StoredAs,
+        Setting(
+            "colour",
+            "Stored as",
+            "What renders and comps are stored as: OpenEXR half ZIP, DPX 10-bit, RDD 36 4:2:2 "
+            "10-bit. Files, under Storing, measures all of them on the shot's own frames.",
+            ShortKind("Stored as", StoredAs, 24, tuple(STORAGES)),
+            "depth",
+        ),
+    ] = StoredAs()
     light_copies: Annotated[
         LightCopies,
         Setting(

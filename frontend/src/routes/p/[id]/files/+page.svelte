@@ -7,6 +7,7 @@
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { deskQuery, productionQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import FilesParts from '$lib/files/FilesParts.svelte';
 	import PathStrip from '$lib/files/PathStrip.svelte';
 	import TakeOver from '$lib/files/TakeOver.svelte';
 	import TreePlan from '$lib/files/TreePlan.svelte';
@@ -143,6 +144,7 @@
 	answerKeys({ makeChange: () => void save() });
 </script>
 
+<FilesParts />
 {#if wrong || files.error}<Notice>{wrong || words(files.error)}</Notice>{/if}
 {#if done}<Notice calm>{done}</Notice>{/if}
 {#if layout && files.data}
