@@ -43,6 +43,7 @@
 		keys: () => void goto('/keys'),
 		formats: () => void goto('/formats'),
 		house: () => void goto('/house'),
+		away: () => void goto('/away'),
 		paper: () => papers.turn(),
 		nextSpine: () => beside(1),
 		lastSpine: () => beside(-1),

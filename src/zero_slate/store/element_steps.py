@@ -1,8 +1,9 @@
 """What a shot's elements were before each change, kept so that it can be taken back."""
 
 import json
+from typing import Any
 
-from sqlalchemy import delete, insert, select
+from sqlalchemy import delete, func, insert, select
 from sqlalchemy.orm import Session
 
 from zero_slate.store.tables import ElementRow, ElementStep
@@ -41,5 +42,23 @@ def take_back(session: Session, step: ElementStep) -> None:
     session.execute(delete(ElementRow).where(ElementRow.shot_id == step.shot_id))
     session.expire_all()
     if rows := json.loads(step.rows):
-        session.execute(insert(ElementRow), rows)
+        session.execute(insert(ElementRow), _numbered(session, rows))
     session.delete(step)
+
+
+def _numbered(session: Session, rows: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Return rows with other numbers for those that an element of another shot has by now."""
+    had = [row["id"] for row in rows]
+    taken = set(session.scalars(select(ElementRow.id).where(ElementRow.id.in_(had))))
+    if not taken:
+        return rows
+    highest = max([session.scalar(select(func.max(ElementRow.id))) or 0, *had])
+    new = {each: highest + place for place, each in enumerate(sorted(taken), start=1)}
+    return [
+        {
+            **row,
+            "id": new.get(row["id"], row["id"]),
+            "view_of": new.get(row["view_of"], row["view_of"]),
+        }
+        for row in rows
+    ]

@@ -2,6 +2,7 @@
 
 import os
 import stat
+import threading
 from pathlib import Path
 from typing import Any
 
@@ -17,6 +18,8 @@ from zero_slate.core.base.refusal import Refusal
 OWNER_ONLY_FILE, OWNER_ONLY_FOLDER = 0o600, 0o700
 # How long a session waits for another program that holds the database, in seconds.
 TO_READ, TO_WRITE, TO_START = 5, 90, 10
+
+_MIGRATING = threading.Lock()
 
 
 def open_engine(path: Path) -> Engine:
@@ -117,15 +120,29 @@ def _check(engine: Engine) -> None:
             raise DatabaseError(f"{said}", None, Exception(said))
 
 
-def migrate(engine: Engine) -> None:
-    """Bring a database up to date. Raises what Alembic and SQLAlchemy raise."""
+def new_engine(path: Path, revision: str) -> Engine:
+    """Make a database of an earlier version, where there is none yet. Raises what Alembic does."""
+    os.close(os.open(path, os.O_CREAT | os.O_EXCL | os.O_RDWR, OWNER_ONLY_FILE))
+    engine = _engine(path, poolclass=NullPool)
+    migrate(engine, revision)
+    return engine
+
+
+def migrate(engine: Engine, revision: str = "head") -> None:
+    """Bring a database up to date, or to a revision. Raises what Alembic and SQLAlchemy raise."""
     config = AlembicConfig()
     config.set_main_option("script_location", "zero_slate:store/migrations")
+    # Alembic's context is one for the whole process.
+    with _MIGRATING:
+        _upgrade(engine, config, revision)
+
+
+def _upgrade(engine: Engine, config: AlembicConfig, revision: str) -> None:
     # Another server may be starting on the same home: whoever is second finds it done.
     options = {"writing": True, "patience": TO_START}
     with engine.connect().execution_options(**options) as connection, connection.begin():
         config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+        command.upgrade(config, revision)
 
 
 def _why_not(path: Path, error: DatabaseError | CommandError) -> str:

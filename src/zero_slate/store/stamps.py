@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from sqlalchemy import ScalarSelect, bindparam, func, select
 from sqlalchemy.orm import Session
 
+from zero_slate.store.gone import times_gone
 from zero_slate.store.tables import Cut, EditRevision, SetupRevision, Shot, TableVersion
 
 
@@ -21,9 +22,10 @@ class ShotStamp:
     files: int
     edit: int | None
     cut: int | None
+    gone: int | None
 
 
-Whole = tuple[int | None, int | None, int | None, int]
+Whole = tuple[int | None, int | None, int | None, int, int | None]
 
 
 # Made once: every keystroke asks it.
@@ -35,6 +37,7 @@ _ONE_SHOT = select(
     .where(EditRevision.production_id == Shot.production_id)
     .scalar_subquery(),
     select(func.max(Cut.id)).where(Cut.production_id == Shot.production_id).scalar_subquery(),
+    times_gone(),
 ).where(Shot.id == bindparam("shot"))
 
 
@@ -46,10 +49,11 @@ def shot_stamp(session: Session, shot_id: int) -> ShotStamp | None:
 
 def shot_stamps(session: Session, production_id: int) -> dict[int, ShotStamp]:
     """Return the stamp of every shot of a production, by its id."""
-    edit, cut = session.execute(
+    edit, cut, gone = session.execute(
         select(
             _newest(EditRevision, EditRevision.production_id == production_id),
             _newest(Cut, Cut.production_id == production_id),
+            times_gone(),
         )
     ).one()
     rows = session.execute(
@@ -59,7 +63,8 @@ def shot_stamps(session: Session, production_id: int) -> dict[int, ShotStamp]:
         .group_by(Shot.id)
     )
     return {
-        shot_id: ShotStamp(production_id, setup, files, edit, cut) for shot_id, setup, files in rows
+        shot_id: ShotStamp(production_id, setup, files, edit, cut, gone)
+        for shot_id, setup, files in rows
     }
 
 
@@ -71,9 +76,10 @@ def whole_stamp(session: Session) -> Whole:
             _newest(EditRevision),
             _newest(Cut),
             select(TableVersion.version).where(TableVersion.name == "element").scalar_subquery(),
+            times_gone(),
         )
     ).one()
-    return row[0], row[1], row[2], row[3]
+    return row[0], row[1], row[2], row[3], row[4]
 
 
 def formats_stamp(session: Session) -> int:

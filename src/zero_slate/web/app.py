@@ -25,6 +25,7 @@ from zero_slate.web.reckoning.pool import Reckoners
 from zero_slate.web.reckoning.route import AT_ONCE
 from zero_slate.web.request_log import RequestLog
 from zero_slate.web.routers import (
+    archives,
     batches,
     changes,
     cuts,
@@ -129,6 +130,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         data_files,
         layouts,
         storing,
+        archives,
         versions,
         kept_versions,
         framing,

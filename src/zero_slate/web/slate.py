@@ -6,6 +6,10 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from zero_slate.config import Config
+from zero_slate.services.archives.arrivals import Arrivals
+from zero_slate.services.archives.bin import Bin
+from zero_slate.services.archives.bringing_back import BringingBack
+from zero_slate.services.archives.putting_away import PuttingAway
 from zero_slate.services.changes.edit_format import EditFormats
 from zero_slate.services.changes.one_shot import Changing
 from zero_slate.services.changes.provenance import Provenances
@@ -102,6 +106,10 @@ class Slate:
         self.disks = Disks(self.pictures, self.judged, self.jobs)
         self.storing = Storing(self.pictures, self.judged, self.jobs)
         self.versions = Versions(self.layouts)
+        self.putting_away = PuttingAway(self.workspace, self.volumes, self.jobs)
+        self.bringing_back = BringingBack(self.workspace, self.jobs)
+        self.bin = Bin(self.workspace, self.bringing_back)
+        self.arrivals = Arrivals(self.workspace, self.bringing_back)
         self.exporting = Exporting(self.layouts)
         self.framing = Framing(self.work)
         self.handoff = Handoff(self.workspace, self.shots)
@@ -127,6 +135,7 @@ class Slate:
         self.proofs.close()
         self.work.close()
         self.data.close()
+        self.arrivals.clear()
         self.workspace.close()
 
 

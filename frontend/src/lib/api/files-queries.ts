@@ -90,3 +90,51 @@ export const storingQuery = (production_id: number, shot: string) =>
 			),
 		placeholderData: keepPreviousData
 	});
+
+/** What an archive of a production or a shot would hold. */
+export const archiveQuery = (
+	production_id: number,
+	shot: string | null,
+	volume: string,
+	folder: string
+) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'archive', shot, volume, folder],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/archive', {
+					params: { path: { production_id }, query: { shot, volume, folder } },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData
+	});
+
+/** What deleting a production or a shot takes away. */
+export const deletionQuery = (production_id: number, shot: string | null) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'deletion', shot],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/deletion', {
+					params: { path: { production_id }, query: { shot } },
+					signal
+				})
+			),
+		placeholderData: keepPreviousData
+	});
+
+export const binQuery = () =>
+	queryOptions({
+		queryKey: ['bin'],
+		queryFn: ({ signal }) => take(api.GET('/api/v1/bin', { signal }))
+	});
+
+/** The archives in a folder of a volume. */
+export const archivesQuery = (volume: string, folder: string) =>
+	queryOptions({
+		queryKey: ['archives', volume, folder],
+		queryFn: ({ signal }) =>
+			take(api.GET('/api/v1/arrivals/found', { params: { query: { volume, folder } }, signal })),
+		enabled: volume !== ''
+	});

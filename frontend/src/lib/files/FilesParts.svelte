@@ -5,7 +5,8 @@
 	const root = $derived(`/p/${page.params.id}/files`);
 	const parts = $derived([
 		{ label: 'Paths and folders', href: root },
-		{ label: 'Storing', href: `${root}/storing` }
+		{ label: 'Storing', href: `${root}/storing` },
+		{ label: 'Putting away', href: `${root}/away` }
 	]);
 </script>
 

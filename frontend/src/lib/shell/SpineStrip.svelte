@@ -117,6 +117,12 @@
 			aria-current={here === '/house' ? 'page' : undefined}
 			title={titled('The house setup', 'house')}>House</a
 		>
+		<a
+			href="/away"
+			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
+			aria-current={here === '/away' ? 'page' : undefined}
+			title={titled('What was put away, and the bin', 'away')}>Away</a
+		>
 		<a href="/keys" class="px-1 py-1 hover:text-ink" title={titled('Every key', 'keys')}>Keys</a>
 		<button
 			type="button"

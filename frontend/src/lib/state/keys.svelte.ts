@@ -8,6 +8,7 @@ export const KEYS = {
 	closeSpine: { key: 'x', does: 'Close the selected spine', where: 'Everywhere' },
 	formats: { key: 'Shift+F', does: 'Go to the format library', where: 'Everywhere' },
 	house: { key: 'Shift+H', does: 'Go to the house setup', where: 'Everywhere' },
+	away: { key: 'Alt+P', does: 'Go to what was put away, and the bin', where: 'Everywhere' },
 	find: { key: 'Shift+S', does: 'Find a format', where: 'Formats' },
 	ownFormat: { key: 'Shift+O', does: 'Duplicate the selected format as mine', where: 'Formats' },
 	useFormat: { key: 'Shift+U', does: 'See the selected format in the shot', where: 'Formats' },

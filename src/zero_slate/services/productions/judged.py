@@ -18,6 +18,7 @@ from zero_slate.logs import fail
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace, is_writing
 from zero_slate.store import cuts, elements, revisions
+from zero_slate.store.gone import times_gone
 from zero_slate.store.stamps import ShotStamp, shot_stamps, whole_stamp
 from zero_slate.store.tables import Cut, EditRevision, Production, Shot
 from zero_slate.store.unreadable import FAILURES, Unreadable, reason
@@ -90,11 +91,12 @@ class JudgedProductions:
         """Return the events of a cut, in order; a cut is never changed."""
         if cut is None:
             return ()
-        kept = self._events.get(cut.id, cut.at)
+        stamp = cut.at, session.scalar(select(times_gone()))
+        kept = self._events.get(cut.id, stamp)
         if kept is not None:
             return kept
         found = cuts.events_of(session, cut.id)
-        return found if is_writing(session) else self._events.put(cut.id, cut.at, found)
+        return found if is_writing(session) else self._events.put(cut.id, stamp, found)
 
     def _judge(
         self, session: Session, production: Production, former: JudgedProduction | None

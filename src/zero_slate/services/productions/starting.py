@@ -18,6 +18,7 @@ from zero_slate.services.productions.edit_formats import (
 from zero_slate.services.productions.judged import production_of
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.store import revisions
+from zero_slate.store.gone import next_id
 from zero_slate.store.house import latest_house
 from zero_slate.store.tables import Production
 
@@ -48,7 +49,11 @@ class Productions:
         with self.workspace.writing() as session:
             now = self.workspace.now()
             production = Production(
-                title=title, kind=kind, code_example=rule.example, created_at=now
+                id=next_id(session, Production),
+                title=title,
+                kind=kind,
+                code_example=rule.example,
+                created_at=now,
             )
             session.add(production)
             session.flush()

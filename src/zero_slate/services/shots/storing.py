@@ -14,6 +14,7 @@ from zero_slate.services.shots.guards import code_like, require_free_code
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.showing import is_stored
 from zero_slate.store import revisions
+from zero_slate.store.gone import next_id
 from zero_slate.store.tables import SetupRevision, Shot
 
 
@@ -22,7 +23,12 @@ def store_first(
 ) -> int:
     """Store a new shot with its first version; return its id."""
     now = workspace.now()
-    shot = Shot(production_id=production_id, code=content.setup.code, touched_at=now)
+    shot = Shot(
+        id=next_id(session, Shot),
+        production_id=production_id,
+        code=content.setup.code,
+        touched_at=now,
+    )
     session.add(shot)
     session.flush()
     session.add(_revision(workspace, shot.id, 1, content, Action.EDIT, None, what, now))

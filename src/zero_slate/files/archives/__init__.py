@@ -1,0 +1,1 @@
+"""Archives: a production or a shot in one ZIP file, with the hash of all that is in it."""

@@ -1,0 +1,1 @@
+"""Putting productions and shots away, and bringing them back."""
