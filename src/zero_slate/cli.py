@@ -33,6 +33,7 @@ from zero_slate.logs import log_to, say
 from zero_slate.services.media.checked_values import checked_values
 from zero_slate.services.media.checking import Checked, check_paths
 from zero_slate.services.media.lines import frames_words
+from zero_slate.store.earlier import state_of
 
 
 class TellsRefusals(TyperGroup):
@@ -138,6 +139,19 @@ def check(
     raise typer.Exit(2 if bad else 1 if differing else 0)
 
 
+@app.command("database")
+def look_at_database() -> None:
+    """Say what version the database is of, and what the next start would do to it."""
+    path = read_config().database
+    if not path.exists():
+        typer.echo(f"There is no database at {path} yet: the first start makes it.")
+        return
+    found = state_of(path)
+    typer.echo(f"{path}\n{found.words}")
+    for step in found.steps:
+        typer.echo(f"  {step}")
+
+
 @app.command("read-cut")
 def read_cut(
     file: Path,
@@ -176,7 +190,9 @@ def read_cut(
 @app.command()
 def export(
     production: Annotated[str, typer.Argument(help="A production's title or number.")],
-    form: Annotated[str, typer.Option(help="csv, json, frames or env.")] = "json",
+    form: Annotated[
+        str, typer.Option(help="csv, json, frames, env (of one shot), edl, ccc or ocio.")
+    ] = "json",
     shot: Annotated[str, typer.Option(help="A shot's code; all shots without it.")] = "",
 ) -> None:
     """Print what the shots of a production are set to, for pipelines; `env` is of one shot."""

@@ -8,13 +8,20 @@ import zipfile
 from pathlib import Path
 
 import fileseq
+import PyOpenColorIO as ocio
 import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import update
 
+from tests.conftest import FORMAT
 from tests.core.scenes import SETUP
+from tests.services.test_media import finished
+from tests.services.test_proof import typed
 from zero_slate import cli
+from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.colour.grade import Cdl
+from zero_slate.files.colour.grade_files import write_grades
 from zero_slate.files.framing_lists import write_framing_list
 from zero_slate.files.shot_tables import ShotRow, write_environment, write_table
 from zero_slate.services.places.typed import TypedLayout
@@ -146,3 +153,71 @@ def test_exports_are_downloads(client: TestClient, production: int, shot: int) -
         assert answer.headers["content-disposition"].startswith("attachment")
     assert client.get(f"{root}/xls").status_code == 422
     assert client.get(f"{root}/csv?shot=none").status_code == 404
+
+
+def test_the_cut_is_written_as_an_edl_that_reads_back(slate: Slate, production: int) -> None:
+    name, content = slate.exporting.write(production, "edl")
+    assert name == "A_film.edl"
+    again = slate.productions.start("Again", "", FORMAT)
+    slate.cuts.take(again, content, name, "23.976", None)
+
+    def events(of: int) -> list[tuple[object, ...]]:
+        with slate.workspace.reading() as session:
+            found = slate.judged.of(session, of).events
+        return [(e.code, e.source, e.record, e.speed, e.reel) for e in found]
+
+    assert events(again) == events(production)
+    with pytest.raises(Refusal, match="has no cut"):
+        slate.exporting.write(slate.productions.start("Bare", "", {}), "edl")
+
+
+def test_grades_of_all_shots_are_one_collection(
+    slate: Slate, production: int, shot: int, config: Config, tmp_path: Path
+) -> None:
+    with pytest.raises(Refusal, match="No shot of A film has a grade"):
+        slate.exporting.write(production, "ccc")
+    grade = tmp_path / "a.ccc"
+    cdl = Cdl((1.2, 1.0, 0.9))
+    (config.volumes["media"] / grade.name).write_bytes(write_grades([("FRO_0030", cdl)], "ccc"))
+    slate.grading.take(shot, 1, f"media:{grade.name}")
+    name, content = slate.exporting.write(production, "ccc")
+    assert name == "A_film.ccc"
+    assert b'id="FRO_0030"' in content
+
+
+def test_the_config_goes_along_with_its_rules(slate: Slate, production: int, shot: int) -> None:
+    typed(
+        slate, shot, read_rules={"text": "plate .dpx = ACEScct; in scans/ = ACEScg; .DPX = ACEScct"}
+    )
+    _, content = slate.exporting.write(production, "ocio", "FRO_0030")
+    config = ocio.Config.CreateFromStream(content.decode())
+    assert config.getColorSpaceFromFilepath("/job/Scans/a.exr")[0] == "ACEScg"
+    assert config.getColorSpaceFromFilepath("/job/a.0001.dpx")[0] == "ACEScct"
+    assert content.startswith(b"# not by a file's name: plate .dpx = ACEScct")
+    assert slate.exporting.write(production, "ocio")[1] != content
+
+
+def test_hand_offs_go_where_the_path_rules_put_them(
+    slate: Slate, production: int, shot: int, config: Config
+) -> None:
+    with pytest.raises(Refusal, match="No volume is chosen"):
+        slate.handoff.start_all(production)
+    slate.layouts.change(production, 0, TypedLayout(volume="media", folder="film"))
+    plan = slate.handoff.plan(shot, None, "")
+    assert plan.ruled is not None
+    assert (plan.ruled.folder, plan.ruled.stem) == ("film/FRO/FRO_0030/handoff", "FRO_0030_v001")
+    job = finished(slate.handoff.start_all(production))
+    assert [(each.code, each.trouble) for each in job.results] == [("FRO_0030", "")]
+    folder = config.volumes["media"] / plan.ruled.folder
+    assert sorted(each.name for each in folder.iterdir()) == [
+        "FRO_0030_v001.fdl",
+        "FRO_0030_v001.handoff.json",
+        "FRO_0030_v001.otio",
+        "FRO_0030_v001.setup.json",
+    ]
+    (folder / "FRO_0030_v001.otio").write_text("another")
+    job = finished(slate.handoff.start_all(production))
+    assert "would be replaced" in job.results[0].trouble
+    assert slate.handoff.plan(shot, "media", plan.ruled.folder).standing.startswith(
+        "The hand off that is here isn't whole"
+    )

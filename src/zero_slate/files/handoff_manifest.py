@@ -57,9 +57,9 @@ class HandoffManifest(BaseModel):
         )
 
 
-def manifest_name(code: str) -> str:
-    """Return the name of the manifest of a shot's hand off."""
-    return f"{code}.handoff.json"
+def manifest_name(stem: str) -> str:
+    """Return the name of a hand off's manifest, whose files' names begin with `stem`."""
+    return f"{stem}.handoff.json"
 
 
 def _described(name: str, content: bytes) -> HandoffFile:

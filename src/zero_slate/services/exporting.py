@@ -1,5 +1,7 @@
 """All shots of a production, given to others: as a table, JSON, frame ranges, an environment."""
 
+from enum import StrEnum
+
 from sqlalchemy import select
 
 from zero_slate.core.base.refusal import Refusal
@@ -8,6 +10,9 @@ from zero_slate.core.checks.finding import STATE_WORDS
 from zero_slate.core.places.pieces import FRAME_DIGITS, frame_name
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.time.frames import FrameRange
+from zero_slate.files.colour.grade_files import write_grades
+from zero_slate.files.colour.ruled_config import write_ruled_config
+from zero_slate.files.cuts.edl.writing import write_edl
 from zero_slate.files.shot_tables import (
     ShotRow,
     write_environment,
@@ -19,7 +24,17 @@ from zero_slate.services.places.layouts import Layouts
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.store.tables import Production
 
-FORMS = ("csv", "json", "frames", "env")
+
+class ExportForm(StrEnum):
+    """The form of a file of shots."""
+
+    CSV = "csv"
+    JSON = "json"
+    FRAMES = "frames"
+    ENV = "env"
+    EDL = "edl"
+    CCC = "ccc"
+    OCIO = "ocio"
 
 
 class Exporting:
@@ -32,8 +47,10 @@ class Exporting:
     def write(self, production_id: int, form: str, code: str = "") -> tuple[str, bytes]:
         """Return a file's name and content: of all shots, or of the one with a code.
 
-        Raises NotFound, and Refusal for a form there isn't.
+        Raises NotFound, and Refusal for a form there isn't, and for what can't be written in it.
         """
+        if form in (ExportForm.EDL, ExportForm.CCC, ExportForm.OCIO):
+            return self._of_cut(production_id, ExportForm(form), code)
         title, rows = self._rows(production_id)
         if code:
             rows = [row for row in rows if row.code == code]
@@ -51,7 +68,34 @@ class Exporting:
             if len(rows) != 1:
                 raise Refusal("An environment is of one shot: say which.", part="shot")
             return f"{name}.env", write_environment(title, rows[0])
-        raise Refusal(f"There is no form “{form}”; there are {', '.join(FORMS)}.", part="form")
+        raise Refusal(f"There is no form “{form}”; there are {', '.join(ExportForm)}.", part="form")
+
+    def _of_cut(self, production_id: int, form: ExportForm, code: str) -> tuple[str, bytes]:
+        """Return the cut as an EDL, the grades of its shots, or the config with its rules."""
+        with self.workspace.reading() as session:
+            judged, _ = self.layouts.standing(session, production_id)
+        title = judged.production.title
+        if code and code not in judged.shots:
+            raise NotFound(f"There is no shot {code} set up in {title}.")
+        name = code or made_safe(title).safe
+        shots = {each: shot for each, shot in judged.shots.items() if code in ("", each)}
+        if form is ExportForm.OCIO:
+            settings = judged.shots[code].context.setup if code else judged.edit
+            address = self.workspace.colours.address(settings.color_config)
+            return f"{name}.ocio", write_ruled_config(address, settings.read_rules)
+        if form is ExportForm.EDL:
+            events = [each for each in judged.events if code in ("", made_safe(each.code).safe)]
+            if not events:
+                raise Refusal(f"{name} has no cut to be written as an EDL: read one first.")
+            return f"{name}.edl", write_edl(name, events)
+        grades = [
+            (each, grade.cdl)
+            for each, shot in shots.items()
+            if (grade := shot.context.grade) is not None and grade.cdl is not None
+        ]
+        if not grades:
+            raise Refusal(f"No shot of {title} has a grade as ASC CDL.")
+        return f"{name}.ccc", write_grades(grades, "ccc")
 
     def production_named(self, said: str) -> int:
         """Return a production by its number or its title. Raises NotFound."""

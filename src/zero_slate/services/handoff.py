@@ -3,13 +3,15 @@
 import io
 import zipfile
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from sqlalchemy import select
 
+from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe, too_long
 from zero_slate.core.checks.match import match
+from zero_slate.core.places.layout import FileKind, path_of
 from zero_slate.core.shot.graded import grade_of
 from zero_slate.files.colour.grade_files import write_grades
 from zero_slate.files.framing_lists import ENDING as FRAMING
@@ -20,7 +22,9 @@ from zero_slate.files.pieces import Pieces
 from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.files.shot_timeline import PlateFiles, write_shot_timeline
 from zero_slate.files.volume_files import look_there, write_all
-from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.places.layouts import Layouts, require_volume
+from zero_slate.services.runtime.jobs import Job, Jobs
+from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.services.shots.guards import require_version
 from zero_slate.services.shots.loading import Loaded, changes_since, load_shot
 from zero_slate.services.shots.sheets import Shots
@@ -59,6 +63,18 @@ class FormerHandoff:
 
 
 @dataclass(frozen=True, slots=True)
+class RuledPlace:
+    """Where the path rules put a hand off, and what they call its files."""
+
+    volume: str
+    """The volume."""
+    folder: str
+    """The folder of it."""
+    stem: str
+    """What its files' names begin with."""
+
+
+@dataclass(frozen=True, slots=True)
 class HandoffPlan:
     """What a hand off writes, and what stands in its way."""
 
@@ -84,8 +100,23 @@ class HandoffPlan:
     """Whether what is in the folder already is one whole hand off, in words; empty for nothing."""
     former: tuple[FormerHandoff, ...]
     """What was handed off before, the newest first."""
+    ruled: RuledPlace | None
+    """Where the production's path rules put it; None where none were chosen."""
 
 
+@dataclass(frozen=True, slots=True)
+class WrittenShot:
+    """A shot whose hand off was written, or wasn't."""
+
+    code: str
+    """Its code."""
+    place: str
+    """Where it was written, in words; empty where it wasn't."""
+    trouble: str
+    """Why it wasn't; empty where it was."""
+
+
+HANDOFF_JOB = "hand offs"
 # Files of a hand off are a few thousand bytes: what is larger isn't one of them.
 LARGEST_COMPARED = 64 * 2**20
 MOST_FORMER = 20
@@ -94,10 +125,12 @@ MOST_FORMER = 20
 class Handoff:
     """Writes shots in open formats."""
 
-    def __init__(self, workspace: Workspace, shots: Shots):
-        self.workspace = workspace
+    def __init__(self, layouts: Layouts, shots: Shots, jobs: Jobs):
+        self.workspace = layouts.workspace
+        self.layouts = layouts
         self.shots = shots
-        self._journal = Journal(workspace.config.home / "writing")
+        self.jobs = jobs
+        self._journal = Journal(self.workspace.config.home / "writing")
 
     def clear_broken_off(self) -> int:
         """Clear away what hand offs left behind that were ended half way."""
@@ -108,7 +141,9 @@ class Handoff:
         loaded = self.shots.load(shot_id)
         context = loaded.context(self.workspace)
         found = match(context, loaded.content.departures)
-        contents = self.contents(loaded)
+        ruled = self.ruled(loaded)
+        stem = _stem(loaded, ruled)
+        contents = self.contents(loaded, stem)
         target = None
         there: dict[str, bytes | None] = {}
         if volume:
@@ -125,12 +160,31 @@ class Handoff:
             files,
             sum(file.status == "replaces" for file in files),
             too_long(contents, str(target)) if target else "",
-            _standing(loaded.content.setup.code, there),
+            _standing(stem, there),
             self._former(loaded),
+            ruled,
         )
 
-    def contents(self, loaded: Loaded) -> dict[str, bytes]:
-        """Return the files of a hand off by name, the manifest last."""
+    def ruled(self, loaded: Loaded) -> RuledPlace | None:
+        """Return where the path rules put a shot's hand off; None where no volume was chosen."""
+        with self.workspace.reading() as session:
+            judged, layout = self.layouts.standing(session, loaded.head.production_id)
+        volume = layout.volume_of(FileKind.HANDOFF)
+        code = loaded.content.setup.code
+        if not volume or code not in judged.shots:
+            return None
+        # It is the version that is handed on, whatever was judged a moment ago.
+        named = replace(self.layouts.named(judged, code), version=loaded.head.version)
+        path = layout.below(path_of(layout, FileKind.HANDOFF, named))
+        folder, _, name = path.rpartition("/")
+        return RuledPlace(volume, folder, name.removesuffix(f".{FileKind.HANDOFF.ending}"))
+
+    def contents(self, loaded: Loaded, stem: str = "") -> dict[str, bytes]:
+        """Return the files of a hand off by name, the manifest last.
+
+        Names begin with `stem`, or else with what the path rules say.
+        """
+        stem = stem or _stem(loaded, self.ruled(loaded))
         content = loaded.content
         document = SetupDocument(
             setup=content.setup,
@@ -143,14 +197,14 @@ class Handoff:
         )
         code = content.setup.code
         files = {
-            f"{code}.setup.json": write_document(document),
-            f"{code}.otio": write_shot_timeline(document, loaded.event, self._plate(loaded)),
+            f"{stem}.setup.json": write_document(document),
+            f"{stem}.otio": write_shot_timeline(document, loaded.event, self._plate(loaded)),
         }
-        files[f"{code}{FRAMING}"] = write_framing_list(content.setup)
+        files[f"{stem}{FRAMING}"] = write_framing_list(content.setup)
         if (grade := grade_of(content, loaded.event)) is not None and grade.cdl is not None:
-            files[f"{code}.cc"] = write_grades([(code, grade.cdl)], "cc")
+            files[f"{stem}.cc"] = write_grades([(code, grade.cdl)], "cc")
         manifest = HandoffManifest.of(code, loaded.head.version, files)
-        return {**files, manifest_name(code): manifest.write()}
+        return {**files, manifest_name(stem): manifest.write()}
 
     def write(
         self,
@@ -252,6 +306,40 @@ class Handoff:
                 yield made.take()
         yield made.take()
 
+    def start_all(self, production_id: int) -> Job[WrittenShot]:
+        """Begin to write the hand offs of all shots where the path rules put them.
+
+        What stands there already and is another is left as it is, and told. Raises NotFound, and
+        Refusal where no volume was chosen.
+        """
+        with self.workspace.reading() as session:
+            judged, layout = self.layouts.standing(session, production_id)
+        require_volume(self.workspace, layout, FileKind.HANDOFF)
+        shots = [(each.shot_id, code) for code, each in judged.shots.items()]
+
+        def work(job: Job[WrittenShot]) -> None:
+            for number, (shot_id, code) in enumerate(shots, start=1):
+                job.add(self._write_ruled(shot_id, code))
+                job.step(number)
+
+        what = f"Handing off {judged.production.title}"
+        return self.jobs.start(HANDOFF_JOB, production_id, what, len(shots), work)
+
+    def job(self, production_id: int, number: int) -> Job[WrittenShot]:
+        """Return the writing of hand offs by its number. Raises NotFound."""
+        return self.jobs.get(HANDOFF_JOB, production_id, number)
+
+    def _write_ruled(self, shot_id: int, code: str) -> WrittenShot:
+        try:
+            ruled = self.ruled(self.shots.load(shot_id))
+            if ruled is None:
+                return WrittenShot(code, "", "its path isn't known")
+            _, names = self.write(shot_id, ruled.volume, ruled.folder, replace=False)
+        except Refusal as refusal:
+            return WrittenShot(code, "", str(refusal))
+        place = f"{ruled.volume}:{ruled.folder}/{ruled.stem}"
+        return WrittenShot(code, f"{place}: {counted(len(names), 'file')}", "")
+
     def _there(self, volume: str, folder: str, names: Iterable[str]) -> dict[str, bytes | None]:
         """Return which of some names stand in a folder, and what they hold."""
         return look_there(self.workspace.volume(volume), folder, names, LARGEST_COMPARED)
@@ -271,13 +359,18 @@ class Handoff:
         )
 
 
-def _standing(code: str, there: Mapping[str, bytes | None]) -> str:
+def _stem(loaded: Loaded, ruled: RuledPlace | None) -> str:
+    """Return what a hand off's file names begin with: by the path rules, or else the code."""
+    return ruled.stem if ruled else str(loaded.content.setup.code)
+
+
+def _standing(stem: str, there: Mapping[str, bytes | None]) -> str:
     """Say whether what stands in a folder is one whole hand off; empty where nothing does."""
     if not there:
         return ""
-    manifest = HandoffManifest.read(there.get(manifest_name(code)) or b"")
+    manifest = HandoffManifest.read(there.get(manifest_name(stem)) or b"")
     if manifest is None:
-        return f"There are files of {code} here that no hand off vouches for."
+        return f"There are files of {stem} here that no hand off vouches for."
     if not manifest.fits(there):
         return (
             "The hand off that is here isn't whole: its files are of two versions. Hand off again."

@@ -4,13 +4,11 @@ import tempfile
 from pathlib import Path
 from typing import Any
 
-from alembic.config import Config as AlembicConfig
-from alembic.script import ScriptDirectory
-from alembic.util.exc import CommandError
 from sqlalchemy import MetaData, insert, select
 from sqlalchemy.exc import SQLAlchemyError
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.store.earlier import state
 from zero_slate.store.opening import migrate, new_engine
 from zero_slate.store.transfer import TABLES, NotThoseRows, table_of
 
@@ -21,7 +19,7 @@ class LaterVersion(Refusal):
 
 def newest_revision() -> str:
     """Return the revision of the database that this version works with."""
-    return _scripts().get_current_head() or ""
+    return state("").newest
 
 
 def brought_up(rows: dict[str, Any], revision: str) -> dict[str, Any]:
@@ -32,11 +30,7 @@ def brought_up(rows: dict[str, Any], revision: str) -> dict[str, Any]:
     """
     if revision == newest_revision():
         return rows
-    try:
-        known = {each.revision for each in _scripts().walk_revisions()}
-    except CommandError as error:
-        raise NotThoseRows(f"The versions of the database can't be read ({error}).") from error
-    if revision not in known:
+    if not revision or state(revision).is_later:
         raise LaterVersion(
             f"It was written by a later Zero Slate (database {revision[:20]}; this one has "
             f"{newest_revision()}): bring it back with that one."
@@ -63,9 +57,3 @@ def brought_up(rows: dict[str, Any], revision: str) -> dict[str, Any]:
             raise NotThoseRows("Its rows aren't those of the version that it is of.") from error
         finally:
             engine.dispose()
-
-
-def _scripts() -> ScriptDirectory:
-    config = AlembicConfig()
-    config.set_main_option("script_location", "zero_slate:store/migrations")
-    return ScriptDirectory.from_config(config)

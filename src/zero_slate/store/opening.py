@@ -8,12 +8,15 @@ from typing import Any
 
 from alembic import command
 from alembic.config import Config as AlembicConfig
+from alembic.runtime.migration import MigrationContext
 from alembic.util import CommandError
 from sqlalchemy import Engine, create_engine, event
 from sqlalchemy.exc import DatabaseError, OperationalError
 from sqlalchemy.pool import NullPool
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.logs import say
+from zero_slate.store.earlier import keep_copy, state
 
 OWNER_ONLY_FILE, OWNER_ONLY_FOLDER = 0o600, 0o700
 # How long a session waits for another program that holds the database, in seconds.
@@ -47,11 +50,29 @@ def open_engine(path: Path) -> Engine:
     engine = _engine(path)
     try:
         _check(engine)
+        _keep_earlier(engine, path)
         migrate(engine)
     except (DatabaseError, CommandError) as error:
         engine.dispose()
         raise Refusal(_why_not(path, error)) from error
     return engine
+
+
+def _keep_earlier(engine: Engine, path: Path) -> None:
+    """Keep a copy of a database of an earlier version, before it is brought up."""
+    with engine.connect() as connection:
+        revision = MigrationContext.configure(connection).get_current_revision()
+    if revision is None or state(revision).is_later or not state(revision).steps:
+        return
+    try:
+        copy = keep_copy(path, revision)
+    except OSError as error:
+        said = (error.strerror or str(error)).lower()
+        raise Refusal(
+            f"The database {path} is of an earlier version, and no copy of it could be kept before "
+            f"it is brought up: {said}. Nothing was changed."
+        ) from error
+    say("database", earlier=revision, brought_up_to=state(revision).newest, copy=str(copy))
 
 
 def make_private(folder: Path) -> None:

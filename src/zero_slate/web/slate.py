@@ -112,7 +112,7 @@ class Slate:
         self.arrivals = Arrivals(self.workspace, self.bringing_back)
         self.exporting = Exporting(self.layouts)
         self.framing = Framing(self.work)
-        self.handoff = Handoff(self.workspace, self.shots)
+        self.handoff = Handoff(self.layouts, self.shots, self.jobs)
         self.printing = Printing(self.workspace, self.shots)
         self.house = House(self.workspace)
         self.library = Library(self.workspace)

@@ -38,7 +38,7 @@ class Arrivals:
         return self._take(where)
 
     def in_folder(self, volume: str, folder: str) -> tuple[str, ...]:
-        """Return the names of the ZIP files in a folder of a volume. Raises CannotRead and others."""
+        """Return the names of the ZIP files in a folder of a volume. Raises Refusal."""
         where = self.workspace.folder(volume, folder)
         files = list_folder(self.workspace.volume(volume), where).files
         return tuple(name for name in files if name.lower().endswith(".zip"))

@@ -4,7 +4,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, api, take, words, type Schema } from '$lib/api/client';
 	import { allFoldersQuery, disksQuery, filesQuery } from '$lib/api/files-queries';
-	import { FollowedJob } from '$lib/api/jobs.svelte';
+	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
 	import { deskQuery, productionQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
 	import FilesParts from '$lib/files/FilesParts.svelte';
@@ -49,6 +49,11 @@
 
 	const making = new FollowedJob<Schema<'FolderJob'>>(`/productions/${page.params.id}/folder-jobs`);
 	const testing = new FollowedJob<Schema<'SpeedJob'>>(`/productions/${page.params.id}/speed-jobs`);
+	const handing = new FollowedJob<Schema<'HandoffsJob'>>(
+		`/productions/${page.params.id}/handoff-jobs`,
+		withResults
+	);
+	const notHanded = $derived(handing.state?.results.filter((each) => each.trouble) ?? []);
 	const params = $derived({ path: { production_id: id } });
 
 	async function act(work: () => Promise<string>): Promise<void> {
@@ -104,6 +109,19 @@
 		await client.invalidateQueries({ queryKey: ['production', id] });
 	}
 
+	async function handOffAll(): Promise<void> {
+		wrong = done = '';
+		await handing.follow(() =>
+			take(api.POST('/api/v1/productions/{production_id}/handoff-jobs', { params }))
+		);
+		const results = handing.state?.results ?? [];
+		const written = results.length - notHanded.length;
+		if (handing.state?.state === 'done')
+			done = `${counted(written, 'shot')} handed off where the path rules put them.`;
+		else wrong = handing.trouble || handing.state?.message || '';
+		void client.invalidateQueries({ queryKey: ['shot'] });
+	}
+
 	async function test(volume: string): Promise<void> {
 		wrong = done = '';
 		tested = volume;
@@ -140,6 +158,16 @@
 			.split(',')
 			.map((each) => each.trim())
 			.filter(Boolean);
+
+	const forms = [
+		{ href: 'export/csv', label: 'a table' },
+		{ href: 'export/json', label: 'JSON' },
+		{ href: 'export/frames', label: 'frame ranges' },
+		{ href: 'export/edl', label: 'an EDL' },
+		{ href: 'export/ccc', label: 'grades' },
+		{ href: 'export/ocio', label: 'a colour config' },
+		{ href: 'handoff/download', label: 'hand offs' }
+	];
 
 	answerKeys({ makeChange: () => void save() });
 </script>
@@ -285,29 +313,32 @@
 					ondone={(what) => (done = what)}
 				/>
 				<a class="act" href="{API}/productions/{id}/layout.json" download>Save as a file</a>
-				<span class="flex items-baseline gap-2.5"
+				<span class="flex flex-wrap items-baseline gap-x-2.5"
 					>All shots as
-					<a
-						class="act inline-flex min-h-[24px] items-end"
-						href="{API}/productions/{id}/export/csv"
-						download>a table</a
-					>
-					<a
-						class="act inline-flex min-h-[24px] items-end"
-						href="{API}/productions/{id}/export/json"
-						download>JSON</a
-					>
-					<a
-						class="act inline-flex min-h-[24px] items-end"
-						href="{API}/productions/{id}/export/frames"
-						download>frame ranges</a
-					>
-					<a
-						class="act inline-flex min-h-[24px] items-end"
-						href="{API}/productions/{id}/handoff/download"
-						download>hand offs</a
-					></span
+					{#each forms as form (form.href)}
+						<a
+							class="act inline-flex min-h-[24px] items-end"
+							href="{API}/productions/{id}/{form.href}"
+							download>{form.label}</a
+						>
+					{/each}
+					{#if handing.busy}
+						<span
+							>{workWords(
+								handing.state!,
+								`${handing.state?.done} of ${handing.state?.total}`
+							)}</span
+						>
+						<button type="button" class="act" onclick={() => void handing.stop()}>Stop</button>
+					{:else if layout.volume && !changed}
+						<button type="button" class="act" onclick={() => void handOffAll()}
+							>hand offs in their folders</button
+						>
+					{/if}</span
 				>
+				{#each notHanded.slice(0, 6) as each (each.code)}
+					<p class="basis-full text-sm text-red">{each.code}: {each.trouble}</p>
+				{/each}
 			</div>
 		</section>
 		<div class="min-h-0 overflow-y-auto bg-stock px-4 py-3">

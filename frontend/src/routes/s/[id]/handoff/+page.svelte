@@ -79,6 +79,23 @@
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="Where to">
 			<h2 class="pb-2 text-head font-semibold">Where to</h2>
+			{#if plan.ruled}
+				{@const ruled = plan.ruled}
+				<p class="flex flex-wrap items-baseline gap-x-3 pb-3">
+					<button
+						type="button"
+						class="act"
+						disabled={volume === ruled.volume && folder === ruled.folder}
+						onclick={() => {
+							volume = ruled.volume;
+							folder = ruled.folder;
+						}}>Where the path rules put it</button
+					>
+					<span class="num text-[11.5px] break-all text-ink2"
+						>{ruled.volume}:{ruled.folder}/{ruled.stem}</span
+					>
+				</p>
+			{/if}
 			<FolderPicker bind:volume bind:path={folder} onopen={() => (wrong = '')} />
 			{#if plan.standing}<p class="pt-3 text-ink2">{plan.standing}</p>{/if}
 			{#if plan.too_long}<p role="alert" class="pt-3 text-red">{plan.too_long}</p>{/if}
