@@ -4,6 +4,7 @@
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
 	import { presence } from '$lib/api/presence.svelte';
+	import { hearStandIn } from '$lib/devices/surface.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
 	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
@@ -18,8 +19,13 @@
 		'/formats',
 		'/house',
 		'/keys',
-		...['', '/recut', '/to-ask-for', '/edit', '/change'].map((step) => `/p/0${step}`),
-		...['', '/time', '/data', '/elements', '/handoff', '/change'].map((step) => `/s/0${step}`)
+		'/away',
+		'/machine',
+		'/surface',
+		...['', '/recut', '/to-ask-for', '/edit', '/files', '/change'].map((step) => `/p/0${step}`),
+		...['', '/time', '/data', '/elements', '/devices', '/handoff', '/change'].map(
+			(step) => `/s/0${step}`
+		)
 	];
 
 	let { children } = $props();
@@ -30,6 +36,8 @@
 
 	// Every page is there before it is gone to: one can be opened while the server is away.
 	onMount(() => PAGES.forEach((each) => void preloadCode(each)));
+
+	onMount(hearStandIn);
 
 	afterNavigate(() => focusPage());
 
@@ -44,6 +52,7 @@
 		formats: () => void goto('/formats'),
 		house: () => void goto('/house'),
 		away: () => void goto('/away'),
+		machine: () => void goto('/machine'),
 		paper: () => papers.turn(),
 		nextSpine: () => beside(1),
 		lastSpine: () => beside(-1),

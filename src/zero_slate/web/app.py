@@ -31,6 +31,7 @@ from zero_slate.web.routers import (
     cuts,
     data_files,
     desk,
+    devices,
     edit_formats,
     elements,
     exports,
@@ -58,6 +59,7 @@ from zero_slate.web.routers import (
     time_changes,
     versions,
     views,
+    workers,
 )
 from zero_slate.web.slate import Slate
 
@@ -131,6 +133,8 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         layouts,
         storing,
         archives,
+        workers,
+        devices,
         versions,
         kept_versions,
         framing,

@@ -84,6 +84,7 @@ _PARAMETERS = {
     "element_id": "The number of an element of the shot.",
     "request_id": "The number of a request for frames.",
     "batch_id": "The number of a change to several shots.",
+    "installation": "The installation: 0, this one.",
     "arrival_id": "The number of an archive that was opened.",
     "bin_key": "What something in the bin goes by.",
     "own_id": "The number of an own format, or of a layout that was kept.",

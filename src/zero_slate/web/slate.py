@@ -22,6 +22,9 @@ from zero_slate.services.cuts.frame_requests import Requests
 from zero_slate.services.cuts.reading import CutReading
 from zero_slate.services.cuts.recutting import Recuts
 from zero_slate.services.data_files.keeping import DataFiles
+from zero_slate.services.devices.capturing import Capturing
+from zero_slate.services.devices.devices import Devices
+from zero_slate.services.devices.settings import DeviceSettings
 from zero_slate.services.exporting import Exporting
 from zero_slate.services.format_library import Library
 from zero_slate.services.framing import Framing
@@ -57,6 +60,7 @@ from zero_slate.services.recovery.recovering import Recovery
 from zero_slate.services.runtime.disk_cache import DiskCache
 from zero_slate.services.runtime.executor import work_for
 from zero_slate.services.runtime.jobs import Jobs
+from zero_slate.services.runtime.workers import Workers
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.grading import Grading
 from zero_slate.services.shots.kept_versions import Keeping
@@ -72,6 +76,7 @@ class Slate:
         self.workspace = Workspace(config)
         self.jobs = Jobs()
         self.work = work_for(config.scheduler, config.places)
+        self.workers = Workers(self.work, self.jobs, config.home)
         self.judged = JudgedProductions(self.workspace)
         self.desk = Desk(self.workspace, self.judged)
         self.productions = Productions(self.workspace)
@@ -106,6 +111,8 @@ class Slate:
         self.disks = Disks(self.pictures, self.judged, self.jobs)
         self.storing = Storing(self.pictures, self.judged, self.jobs)
         self.versions = Versions(self.layouts)
+        self.devices = Devices(self.shots, DeviceSettings(config.home))
+        self.capturing = Capturing(self.layouts, self.shots, self.work, self.jobs)
         self.putting_away = PuttingAway(self.workspace, self.volumes, self.jobs)
         self.bringing_back = BringingBack(self.workspace, self.jobs)
         self.bin = Bin(self.workspace, self.bringing_back)

@@ -1,6 +1,7 @@
 <!-- A slide rule for frames: the same moments in every count, the bands between the scales. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import { answerTurns } from '$lib/devices/surface.svelte';
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import { BandDrag } from './drag.svelte';
 	import './frame-rule.css';
@@ -113,6 +114,10 @@
 		if (range === 'work_range' && rule.locked) drag.refused = true;
 		else onend(range, end, frame);
 	}
+
+	answerTurns({
+		hairline: (steps) => show(Math.min(rule.whole.last, Math.max(rule.whole.first, frame + steps)))
+	});
 
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.altKey || event.ctrlKey || event.metaKey) return;

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
+	import { answerTurns } from '$lib/devices/surface.svelte';
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import './frame-rule.css';
 	import { RuleGeometry } from './geometry.svelte';
@@ -75,13 +76,16 @@
 		else view.zoom(Math.exp(event.deltaY / 300), moment);
 	}
 
+	function to(frame: number): void {
+		onframe(Math.min(rule.whole.last, Math.max(rule.whole.first, frame)));
+		view.reveal(frame);
+	}
+
+	answerTurns({ hairline: (steps) => to(at + steps) });
+
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.altKey || event.ctrlKey || event.metaKey) return;
 		const step = event.shiftKey ? 10 : 1;
-		const to = (frame: number) => {
-			onframe(Math.min(rule.whole.last, Math.max(rule.whole.first, frame)));
-			view.reveal(frame);
-		};
 		const acts: Record<string, () => void> = {
 			ArrowLeft: () => to(at - step),
 			ArrowRight: () => to(at + step),

@@ -123,6 +123,12 @@
 			aria-current={here === '/away' ? 'page' : undefined}
 			title={titled('What was put away, and the bin', 'away')}>Away</a
 		>
+		<a
+			href="/machine"
+			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
+			aria-current={here === '/machine' ? 'page' : undefined}
+			title={titled('The workers of this machine', 'machine')}>Machine</a
+		>
 		<a href="/keys" class="px-1 py-1 hover:text-ink" title={titled('Every key', 'keys')}>Keys</a>
 		<button
 			type="button"

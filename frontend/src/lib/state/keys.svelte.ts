@@ -8,6 +8,7 @@ export const KEYS = {
 	closeSpine: { key: 'x', does: 'Close the selected spine', where: 'Everywhere' },
 	formats: { key: 'Shift+F', does: 'Go to the format library', where: 'Everywhere' },
 	house: { key: 'Shift+H', does: 'Go to the house setup', where: 'Everywhere' },
+	machine: { key: 'Alt+W', does: 'Go to the workers of this machine', where: 'Everywhere' },
 	away: { key: 'Alt+P', does: 'Go to what was put away, and the bin', where: 'Everywhere' },
 	find: { key: 'Shift+S', does: 'Find a format', where: 'Formats' },
 	ownFormat: { key: 'Shift+O', does: 'Duplicate the selected format as mine', where: 'Formats' },
@@ -36,6 +37,7 @@ export const KEYS = {
 		does: 'Take the next version of the selected files',
 		where: 'Files of a shot'
 	},
+	devices: { key: 'Alt+I', does: 'Go to the devices', where: 'Shot' },
 	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
 	undo: { key: 'u', also: 'Ctrl+Z', does: 'Undo the last change', where: 'Shot' },
 	redo: { key: 'r', also: 'Ctrl+Shift+Z', does: 'Redo what was undone', where: 'Shot' },
@@ -175,15 +177,14 @@ export function onKey(event: KeyboardEvent): void {
 		const { key, also } = KEYS[each] as { key: string; also?: string };
 		return pressed && (key === pressed || also === pressed);
 	});
-	if (!name) return;
-	for (const layer of layers.toReversed()) {
-		const act = layer[name];
-		if (act) {
-			event.preventDefault();
-			act();
-			return;
-		}
-	}
+	if (name && press(name)) event.preventDefault();
+}
+
+/** Do what a key does, whoever asks for it; false where nothing answers. */
+export function press(name: KeyName): boolean {
+	const act = layers.findLast((layer) => layer[name])?.[name];
+	act?.();
+	return act !== undefined;
 }
 
 /** A button's words with its key, for its title. */

@@ -2,6 +2,7 @@
 
 import multiprocessing
 import os
+import resource
 import threading
 from collections.abc import Callable, Iterable, Iterator
 from concurrent.futures import Executor, Future, ProcessPoolExecutor, as_completed
@@ -79,8 +80,9 @@ class ProcessWork:
     a process of its own, so that only the one at fault fails.
     """
 
-    def __init__(self, places: int | None = None):
+    def __init__(self, places: int | None = None, megabytes: int | None = None):
         self._places = places or max(1, os.cpu_count() or 1)
+        self._megabytes = megabytes
         self._pool: ProcessPoolExecutor | None = None
         self._lock = threading.Lock()
         self._closed = False
@@ -89,6 +91,19 @@ class ProcessWork:
     def places(self) -> int:
         """How many processes there are."""
         return self._places
+
+    @property
+    def memory(self) -> int | None:
+        """How many MB each may use; None for no limit."""
+        return self._megabytes
+
+    def limit(self, places: int, megabytes: int | None) -> None:
+        """Work with so many processes from the next piece on; what is at work goes on."""
+        with self._lock:
+            pool, self._pool = self._pool, None
+            self._places, self._megabytes = places, megabytes
+        if pool is not None:
+            pool.shutdown(wait=False)
 
     def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
         """Begin a piece of work."""
@@ -99,7 +114,7 @@ class ProcessWork:
     def _begin(
         self, asked: "Future[T]", work: Callable[..., T], arguments: tuple[Any, ...], alone: bool
     ) -> None:
-        pool = _new_pool(1) if alone else self._ready()
+        pool = _new_pool(1, self._megabytes) if alone else self._ready()
         try:
             inner = pool.submit(work, *arguments)
         except BrokenProcessPool:
@@ -111,7 +126,11 @@ class ProcessWork:
                 _settle(asked, WorkerDied("no process can be begun that reads it"))
             return
         except RuntimeError as error:
-            _settle(asked, error)
+            if not alone and not self._closed and pool is not self._pool:
+                # Other limits were set at this moment: it begins under those.
+                self._begin(asked, work, arguments, alone=False)
+            else:
+                _settle(asked, error)
             return
         if not alone:
             asked.add_done_callback(lambda future: future.cancelled() and inner.cancel())
@@ -141,7 +160,7 @@ class ProcessWork:
     def _ready(self) -> ProcessPoolExecutor:
         with self._lock:
             if self._pool is None:
-                self._pool = _new_pool(self._places)
+                self._pool = _new_pool(self._places, self._megabytes)
             return self._pool
 
     def _drop(self, pool: Executor) -> None:
@@ -168,15 +187,24 @@ def _settle(asked: "Future[T]", came: T | BaseException) -> None:
             asked.set_result(came)
 
 
-def _new_pool(places: int) -> ProcessPoolExecutor:
+def _new_pool(places: int, megabytes: int | None) -> ProcessPoolExecutor:
     # Processes are forked from one that holds no thread and no lock of the server's.
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload(_LOADED)
-    return ProcessPoolExecutor(places, mp_context=context, initializer=_give_way)
+    return ProcessPoolExecutor(
+        places, mp_context=context, initializer=_give_way, initargs=(megabytes,)
+    )
 
 
-def _give_way() -> None:
-    """Begin a worker: it gives way to all else, and ends with the server, however that ends."""
+def _give_way(megabytes: int | None) -> None:
+    """Begin a worker: it gives way to all else, and ends with the server, however that ends.
+
+    Of memory of its own it gets no more than is said: what needs more fails by itself.
+    """
+    if megabytes is not None:
+        most = megabytes * 10**6
+        with suppress(OSError, ValueError):
+            resource.setrlimit(resource.RLIMIT_DATA, (most, most))
     with suppress(OSError):
         os.nice(NICENESS)
     threading.Thread(target=_end_with_server, daemon=True).start()

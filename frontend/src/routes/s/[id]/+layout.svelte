@@ -31,6 +31,7 @@
 		elements: () => void goto(`${root}/elements`),
 		proof: () => void goto(`${root}/proof`),
 		files: () => void goto(`${root}/files`),
+		devices: () => void goto(`${root}/devices`),
 		handoff: () => void goto(`${root}/handoff`),
 		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
 	});
@@ -47,6 +48,7 @@
 		{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
 		{ label: 'Proof', href: `${root}/proof`, title: titled('Proof', 'proof') },
 		{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
+		{ label: 'Devices', href: `${root}/devices`, title: titled('Devices', 'devices') },
 		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
 	]}
 >

@@ -17,6 +17,7 @@
 	import StartFrom from '$lib/sheet/StartFrom.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
+	import { answerTurns } from '$lib/devices/surface.svelte';
 	import { answerKeys, titled } from '$lib/state/keys.svelte';
 	import { frameText, version } from '$lib/words';
 
@@ -48,6 +49,13 @@
 	);
 	const mine = $derived(session.stored ? session.row(session.selected) : undefined);
 
+	/** Turn the first whole number of the selected row. */
+	function turnValue(steps: number): void {
+		const field = mine?.fields.find((each) => /^-?\d+$/.test(each.text.trim()));
+		if (field) session.type(session.selected, field.part, String(Number(field.text) + steps));
+	}
+
+	answerTurns({ value: turnValue });
 	answerKeys({
 		undo: () => session.page.head.undo && void session.step('undo'),
 		redo: () => session.page.head.redo && void session.step('redo'),

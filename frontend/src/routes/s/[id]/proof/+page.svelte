@@ -17,6 +17,7 @@
 	import Wedge from '$lib/proof/Wedge.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
+	import { answerTurns } from '$lib/devices/surface.svelte';
 	import { answerKeys } from '$lib/state/keys.svelte';
 
 	const shot = openShot();
@@ -98,6 +99,7 @@
 		return table?.pixels() ?? 1;
 	});
 
+	answerTurns({ exposure: (steps) => proof.brighten(steps / 4) });
 	answerKeys({
 		play: () => proof.play(),
 		brighter: () => proof.brighten(0.5),

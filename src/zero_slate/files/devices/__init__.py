@@ -1,0 +1,1 @@
+"""Stand-ins for devices: what ships in the place of hardware."""

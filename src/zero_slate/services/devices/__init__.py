@@ -1,0 +1,1 @@
+"""Devices beside the screen: what is set for them, against a shot."""

@@ -1,0 +1,141 @@
+"""The workers of this installation: how many, with how much memory, and how fast so many are."""
+
+import json
+import os
+import time
+from contextlib import suppress
+from dataclasses import asdict, dataclass
+from pathlib import Path
+
+from zero_slate.core.base.figures import gigabytes
+from zero_slate.core.base.machine import (
+    Machine,
+    WorkerFinding,
+    WorkerLimits,
+    worker_findings,
+)
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.machine import this_machine
+from zero_slate.files.media.pixels.busy import make_busy
+from zero_slate.services.runtime.executor import ProcessWork, Work, each_of
+from zero_slate.services.runtime.jobs import Job, Jobs
+
+TRIAL_JOB = "workers"
+# So many pictures are worked on at each number of workers.
+PICTURES = 12
+# A frame of 4096 × 2160 as half RGBA, where no shot says more.
+USUAL_FRAME = 4096 * 2160 * 8
+
+
+@dataclass(frozen=True, slots=True)
+class WorkerSpeed:
+    """How fast a number of workers was."""
+
+    count: int
+    """How many there were."""
+    pictures: float
+    """The pictures a second that they worked on."""
+
+
+@dataclass(frozen=True, slots=True)
+class WorkersPage:
+    """The workers as they are, or as they are typed."""
+
+    count: int
+    """How many there are."""
+    megabytes: int | None
+    """How many MB each may use; None for no limit."""
+    machine: str
+    """What the machine has, in words."""
+    cores: int
+    """Its cores."""
+    outside: str
+    """What else sets it, in words; empty where this does."""
+    findings: tuple[WorkerFinding, ...]
+    """What so many come to."""
+
+
+class Workers:
+    """Sets the workers, and tries how fast they are."""
+
+    def __init__(self, work: Work, jobs: Jobs, home: Path, machine: Machine | None = None):
+        self.work = work
+        self.jobs = jobs
+        self.machine = machine
+        self._path = home / "workers.json"
+        limits = self._kept()
+        if limits is not None and isinstance(work, ProcessWork):
+            work.limit(limits.count, limits.megabytes)
+
+    def page(self, limits: WorkerLimits | None = None) -> WorkersPage:
+        """Return the workers, as they are or as they would be."""
+        machine = self.machine or this_machine()
+        now = limits or self._now()
+        return WorkersPage(
+            now.count,
+            now.megabytes,
+            f"{machine.cores} cores, {gigabytes(machine.memory)} of memory, "
+            f"{gigabytes(machine.free)} of it free",
+            machine.cores,
+            "" if isinstance(self.work, ProcessWork) else
+            "Work goes to the workers of a scheduler, which ZERO_SLATE_SCHEDULER or the "
+            "configuration names: their number is set there.",
+            worker_findings(now, machine, USUAL_FRAME),
+        )  # fmt: skip
+
+    def change(self, limits: WorkerLimits) -> WorkersPage:
+        """Work with so many from now on; what is at work goes on. Raises Refusal."""
+        if not isinstance(self.work, ProcessWork):
+            raise Refusal("Work goes to a scheduler: how many workers it has is set there.")
+        new = self._path.with_suffix(".new")
+        try:
+            new.write_text(json.dumps(asdict(limits)))
+            os.replace(new, self._path)
+        except OSError as error:
+            said = (error.strerror or str(error)).lower()
+            raise Refusal(f"It couldn't be kept: {said}.") from error
+        self.work.limit(limits.count, limits.megabytes)
+        return self.page()
+
+    def test(self, limits: WorkerLimits) -> Job[WorkerSpeed]:
+        """Begin to measure how fast one, as many as cores, and so many workers are."""
+        machine = self.machine or this_machine()
+        counts = sorted({1, machine.cores, limits.count})
+
+        def work(job: Job[WorkerSpeed]) -> None:
+            for number, count in enumerate(counts):
+                trial = ProcessWork(count, limits.megabytes)
+                try:
+                    # The first piece of each is what beginning a process takes.
+                    for _ in each_of(trial, make_busy, range(count), lambda _: None):
+                        pass
+                    begun = time.perf_counter()
+                    for _, came in each_of(
+                        trial,
+                        make_busy,
+                        range(PICTURES),
+                        lambda done, n=number: job.step(n * PICTURES + done),  # type: ignore[misc]
+                    ):
+                        if isinstance(came, Exception):
+                            raise Refusal(f"{count} workers broke off: {came}.") from came
+                    took = time.perf_counter() - begun
+                finally:
+                    trial.close()
+                job.add(WorkerSpeed(count, PICTURES / took))
+
+        return self.jobs.start(TRIAL_JOB, 0, "Trying the workers", PICTURES * len(counts), work)
+
+    def job(self, _: int, number: int) -> Job[WorkerSpeed]:
+        """Return a trial by its number. Raises NotFound."""
+        return self.jobs.get(TRIAL_JOB, 0, number)
+
+    def _now(self) -> WorkerLimits:
+        limit = self.work.memory if isinstance(self.work, ProcessWork) else None
+        # A scheduler that isn't asked yet may not answer: it isn't waited for here.
+        count = self.work.places if isinstance(self.work, ProcessWork) else 1
+        return WorkerLimits(count, limit)
+
+    def _kept(self) -> WorkerLimits | None:
+        with suppress(OSError, ValueError, TypeError):
+            return WorkerLimits(**json.loads(self._path.read_text()))
+        return None
