@@ -3,7 +3,7 @@
 import gc
 import sys
 
-from bench import cuts, elements, formats, headers, load, places, proof, sheet, time
+from bench import archives, cuts, elements, formats, headers, load, places, proof, sheet, time
 
 
 def main() -> int:
@@ -12,7 +12,18 @@ def main() -> int:
     gc.freeze()
     kept = True
     try:
-        for module in (cuts, headers, elements, proof, sheet, formats, places, time, load):
+        for module in (
+            cuts,
+            headers,
+            elements,
+            proof,
+            sheet,
+            formats,
+            places,
+            archives,
+            time,
+            load,
+        ):
             for figure in module.measure():
                 print(figure, flush=True)
                 kept = kept and figure.kept

@@ -43,17 +43,6 @@ def cut(page: Page) -> None:
     page.get_by_role("link", name="The Tin Orchard Short film").click()
 
 
-def read_cut(file: Path) -> Steps:
-    """Show an EDL before it is read."""
-
-    def go(page: Page) -> None:
-        page.get_by_role("button", name="Read a new cut").click()
-        page.locator("input[type=file]").set_input_files(file)
-        page.get_by_role("button", name="Read as cut 04").wait_for()
-
-    return go
-
-
 def change_format(page: Page) -> None:
     """Type another canvas into the edit format."""
     page.get_by_role("link", name="Edit format", exact=True).first.click()
@@ -108,13 +97,6 @@ def recut(page: Page) -> None:
     page.locator("[data-recut=RIV_0010]").wait_for()
 
 
-def ask_for(page: Page) -> None:
-    """Apply the recut, and see what is to be asked for."""
-    page.get_by_role("button", name="changes").click()
-    page.get_by_role("link", name="To ask for").click()
-    page.locator("[data-request]").first.wait_for()
-
-
 def change_rate(page: Page) -> None:
     """Type a rate into a change of time."""
     page.get_by_role("heading", name="Change the time of this shot").wait_for()
@@ -142,6 +124,54 @@ def files(page: Page) -> None:
     comps.locator("[data-chip]").nth(4).click()
     page.get_by_role("region", name="Volume lantern").wait_for()
     page.wait_for_timeout(500)
+
+
+def storing(page: Page) -> None:
+    """Measure pictures and movies on the third production's plate."""
+    page.get_by_role("link", name="The Salt Lantern Short film").click()
+    page.get_by_role("link", name="Files", exact=True).click()
+    page.get_by_role("link", name="Storing").click()
+    for kind in ("DPX", "TIFF", "PNG", "JPEG", "OpenEXR"):
+        page.get_by_role("button", name=kind, exact=True).click()
+        page.get_by_role("button", name="Measure these on").click()
+        page.get_by_role("button", name="Stop").wait_for()
+        page.get_by_role("button", name="Measure these on").wait_for(timeout=120_000)
+    page.get_by_role("button", name="All", exact=True).click()
+    page.get_by_role("button", name="DPX 10-bit").click()
+    page.locator("[aria-label='What frames are stored as'] .overflow-y-auto").evaluate(
+        "node => node.scrollTo(0, 90)"
+    )
+    page.wait_for_timeout(500)
+
+
+def devices(page: Page) -> None:
+    """Hold another signal, and another reference."""
+    page.get_by_role("link", name="Devices").click()
+    page.get_by_label("Signal").select_option("1080 / 59.94i")
+    page.get_by_role("region", name="Reference").get_by_label("Reference").select_option(
+        "tri-level, 24"
+    )
+    page.get_by_text("a frame behind").wait_for()
+    page.wait_for_timeout(1000)
+
+
+def away(page: Page) -> None:
+    """Put the third production away, delete one of its shots, and look into the archive."""
+    page.get_by_role("link", name="The Salt Lantern Short film").click()
+    page.get_by_role("link", name="Files", exact=True).click()
+    page.get_by_role("link", name="Putting away").click()
+    page.get_by_label("Where to").select_option("handoff")
+    page.get_by_label("linked files").check()
+    page.get_by_role("button", name="Write The_Salt_Lantern.zip").click()
+    page.get_by_text("all read again").wait_for()
+    page.get_by_label("What", exact=True).select_option("LAN_0020")
+    page.get_by_role("button", name="Put LAN_0020").click()
+    page.get_by_role("link", name="See what was put away").click()
+    page.get_by_label("Volume").click()
+    page.get_by_role("option", name="handoff").click()
+    page.get_by_role("button", name="archives").click()
+    page.get_by_role("button", name="Look into it", exact=True).click()
+    page.get_by_role("button", name="Bring it back").wait_for()
 
 
 def proof(page: Page) -> None:
@@ -179,12 +209,12 @@ def house(page: Page) -> None:
 
 def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
     """List each picture: its name, its paper, and the way to what it shows."""
-    edl = home / "volumes/orchard/edit/tin_orchard_c01.edl"
     track = home / "volumes/orchard/data/RIV_0010_track.csv"
     return (
         ("desk", "paper", lambda page: None),
         ("cut", "paper", cut),
-        ("read-cut", "paper", then(cut, read_cut(edl))),
+        ("storing", "paper", storing),
+        ("devices", "paper", then(lantern("LAN_0010"), devices)),
         ("edit-format", "paper", then(cut, change_format)),
         ("sheet", "paper", shot("FRO_0030")),
         ("sheet-dim", "dim", shot("FRO_0030")),
@@ -199,9 +229,8 @@ def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
         ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
         ("files", "paper", files),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
-        ("keys", "paper", lambda page: page.keyboard.press("k")),
         # Last, since it changes shots.
-        ("to-ask-for", "dim", then(cut, recut, ask_for)),
+        ("away", "dim", away),
     )
 
 

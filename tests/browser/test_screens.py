@@ -65,7 +65,9 @@ def test_screens_are_reachable_and_readable(
     addresses = [
         *("/", production, f"{production}/recut", f"{production}/edit", f"{production}/found"),
         *(shot, f"{shot}/time?rate=12", f"{shot}/data", f"{shot}/elements", f"{shot}/proof"),
-        *(f"{production}/files", f"{shot}/files", f"{shot}/handoff"),
+        *(f"{production}/files", f"{shot}/files", f"{shot}/handoff", f"{shot}/devices"),
+        *(f"{production}/files/storing", f"{production}/files/away", "/away", "/machine"),
+        "/surface",
     ]
     house = f"/house?shot={shot.rsplit('/', 1)[1]}"
     addresses += [f"{shot}/change?format=Square%201:1", "/formats?shot=1&code=A", house]

@@ -4,7 +4,10 @@ import io
 import json
 import os
 import random
+import signal
 import stat
+import subprocess
+import sys
 import warnings
 import zipfile
 from collections.abc import Callable
@@ -114,6 +117,35 @@ def test_what_was_broken_off_goes_on(
         assert archive.verify(quiet) == []
         assert archive.manifest.files == other.manifest.files
     assert sorted(each.name for each in tmp_path.glob("again*")) == ["again.zip"]
+
+
+KILLED = """
+import os, signal, sys
+from pathlib import Path
+from tests.files.test_archives import manifest, quiet, sound
+from zero_slate.files.archives.writing import Entry, write_archive
+
+def step(done):
+    if done > 1_500_000:
+        os.kill(os.getpid(), signal.SIGKILL)
+
+names = sorted(Path(sys.argv[1]).glob("frame.*"))
+entries = [Entry(f"media/media/plates/{each.name}", each) for each in names]
+write_archive(Path(sys.argv[1], "again.zip"), entries, manifest, step, sound)
+"""
+
+
+def test_what_a_killed_server_left_is_gone_on_with(tmp_path: Path, frames: list[Entry]) -> None:
+    ran = subprocess.run([sys.executable, "-c", KILLED, str(tmp_path)], check=False)
+    assert ran.returncode == -signal.SIGKILL
+    target = tmp_path / "again.zip"
+    assert not target.exists()
+    assert unfinished(target) == 5
+    told: list[int] = []
+    write_archive(target, frames, manifest, told.append, sound)
+    assert min(told) > 1_500_000
+    with Archive(target) as archive:
+        assert len(archive.manifest.files) == len(frames)
 
 
 def test_a_file_that_changed_since_is_written_again(tmp_path: Path, frames: list[Entry]) -> None:

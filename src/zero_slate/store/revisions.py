@@ -79,6 +79,14 @@ def setup_number(session: Session, shot_id: int, number: int) -> SetupRevision:
     ).one()
 
 
+def is_kept(session: Session, shot_id: int, number: int) -> bool:
+    """Return whether a revision is kept."""
+    one = select(SetupRevision.id).where(
+        SetupRevision.shot_id == shot_id, SetupRevision.number == number
+    )
+    return session.scalar(one) is not None
+
+
 def latest_setups(session: Session, shot_ids: Sequence[int]) -> dict[int, SetupRevision]:
     """Return the revision that stands for each of many shots."""
     found: dict[int, SetupRevision] = {}

@@ -20,6 +20,8 @@ class Production(Base):
     created_at: Mapped[str] = mapped_column(String(32))
     volume: Mapped[str | None]
     folder: Mapped[str | None]
+    # How many versions of each setup are kept besides the named ones; all where it is None.
+    keeps: Mapped[int | None] = mapped_column(Integer)
 
 
 class EditRevision(Base):

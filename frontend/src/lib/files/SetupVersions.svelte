@@ -4,6 +4,7 @@
 	import { api, take, words } from '$lib/api/client';
 	import { comparedQuery, keptVersionsQuery } from '$lib/api/files-queries';
 	import { client } from '$lib/api/query-client';
+	import Keeping from './Keeping.svelte';
 	import { answerKeys } from '$lib/state/keys.svelte';
 	import { clock, counted, version } from '$lib/words';
 
@@ -84,11 +85,12 @@
 		<div class="flex items-baseline gap-4 pt-5 pb-1">
 			<h2 class="text-head font-semibold">The setup, as it was</h2>
 			<span class="text-sm text-ink2"
-				>Everything is saved as it is done, and every version is kept: {counted(
-					kept.data.all,
-					'version'
-				)}.</span
+				>Everything is saved as it is done: {counted(kept.data.all, 'version')}{kept.data.keeps ===
+				null
+					? ', none of them lost'
+					: ''}.</span
 			>
+			<Keeping production={kept.data.production} keeps={kept.data.keeps} {onwrong} {ondone} />
 		</div>
 		<div class="grid grid-cols-[minmax(300px,400px)_1fr] gap-x-6 tight:block">
 			<ul class="max-h-[300px] overflow-y-auto" aria-label="Versions">

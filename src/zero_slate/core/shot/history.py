@@ -35,7 +35,9 @@ def history(steps: Iterable[Step]) -> History:
     undo: list[int] = []
     redo: list[int] = []
     current: int | None = None
+    there: set[int] = set()
     for step in steps:
+        there.add(step.number)
         if step.action is Action.EDIT or step.restores is None:
             if current is not None:
                 undo.append(current)
@@ -43,8 +45,14 @@ def history(steps: Iterable[Step]) -> History:
             current = step.number
             continue
         back, forth = (undo, redo) if step.action is Action.UNDO else (redo, undo)
-        back.pop()
+        # What was kept no longer can't be gone back to.
+        if back:
+            back.pop()
         if current is not None:
             forth.append(current)
         current = step.restores
-    return History(undo[-1] if undo else None, redo[-1] if redo else None)
+    return History(_last(undo, there), _last(redo, there))
+
+
+def _last(numbers: list[int], there: set[int]) -> int | None:
+    return numbers[-1] if numbers and numbers[-1] in there else None

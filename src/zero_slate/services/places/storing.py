@@ -283,10 +283,14 @@ def _samples(elements: Sequence[Element]) -> list[Element]:
         for each in elements
         if each.on and each.role != Role.SOUND and each.media.header.channels
     ]
-    full = (Role.PLATE, Role.BACKGROUND)
     return sorted(
         pictures,
-        key=lambda each: (each.role not in full, -each.media.header.size.pixels, each.id),
+        key=lambda each: (
+            each.role != Role.PLATE,
+            each.media.kind is MediaKind.STILL,
+            -each.media.header.size.pixels,
+            each.id,
+        ),
     )
 
 

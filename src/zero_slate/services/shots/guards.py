@@ -25,7 +25,10 @@ def require_version(session: Session, loaded: Loaded, base: int) -> None:
         return
     if base > loaded.head.version or base < 1:
         raise Refusal(f"There is no version {base}; the latest is {loaded.head.version}.")
-    then = revisions.content_of(revisions.setup_number(session, loaded.head.id, base))
+    known = revisions.is_kept(session, loaded.head.id, base)
+    then = loaded.content
+    if known:
+        then = revisions.content_of(revisions.setup_number(session, loaded.head.id, base))
     raise Conflict(
         f"Version {loaded.head.version} was saved by {loaded.head.saved_by} meanwhile; nothing of "
         "yours was stored.",

@@ -16,6 +16,7 @@ from zero_slate.services.shots.showing import is_stored
 from zero_slate.store import revisions
 from zero_slate.store.gone import next_id
 from zero_slate.store.tables import SetupRevision, Shot
+from zero_slate.store.thinning import thin_out
 
 
 def store_first(
@@ -77,6 +78,8 @@ def store_next(
     shot = session.get_one(Shot, loaded.head.id)
     shot.touched_at = now
     shot.code = content.setup.code
+    session.flush()
+    thin_out(session, shot.id)
     is_stored(session, [shot.id])
 
 

@@ -1,4 +1,4 @@
-"""What ways to store frames came to, tried on a shot's own."""
+"""What ways to store frames came to; how many versions of setups a production keeps."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -22,7 +22,9 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["shot_id"], ["shot.id"]),
         sa.PrimaryKeyConstraint("shot_id", "stored_as"),
     )
+    op.add_column("production", sa.Column("keeps", sa.Integer()))
 
 
 def downgrade() -> None:
+    op.drop_column("production", "keeps")
     op.drop_table("storage_trial")
