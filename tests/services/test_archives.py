@@ -7,6 +7,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
+import PyOpenColorIO as ocio
 import pytest
 from fastapi.testclient import TestClient
 
@@ -353,3 +354,25 @@ def test_an_archive_that_is_gone_or_outside(slate: Slate, worked: int, config: C
     with pytest.raises(NotFound):
         slate.bin.take_out("../zero-slate")
     assert replace(item, trouble="").key == "00ff"
+
+
+def test_configs_looks_and_odd_names(slate: Slate, worked: int, shot: int, config: Config) -> None:
+    media = config.volumes["media"]
+    (media / "colour").mkdir()
+    built_in = ocio.Config.CreateFromBuiltinConfig("cg-config-v2.2.0_aces-v1.3_ocio-v2.4")
+    (media / "colour" / "show.ocio").write_text(built_in.serialize())
+    typed(slate, shot, color_config={"place": "media:colour/show.ocio"})
+    plan = slate.putting_away.plan(worked, None, "media", "away")
+    assert plan.media.startswith("105 linked files")
+    path = put_away(slate, worked)
+    (media / "colour" / "show.ocio").unlink()
+    came = returned(slate, path, Returning({}, title="Again"))
+    assert (came.written, came.same) == (1, 104)
+    assert (media / "colour" / "show.ocio").exists()
+    # A name that no archive can hold is told, and the rest goes along.
+    odd = media / "plates" / "FRO_0030" / "back\\slash.exr"
+    odd.write_bytes((media / PLATES / "FRO_0030_plate.1001.exr").read_bytes())
+    link(slate, shot, "back\\slash.exr", Role.RENDER)
+    plan = slate.putting_away.plan(worked, None, "media", "other")
+    assert plan.media.startswith("105 linked files")
+    assert "would lie outside" in plan.missing[0]

@@ -14,7 +14,7 @@ from zero_slate.core.settings.index import EDIT_SETTINGS, SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.brief import Brief
-from zero_slate.core.shot.state import Departure
+from zero_slate.core.shot.state import Content, Departure
 from zero_slate.core.time.marks import FrameMark
 
 VERSION = 1
@@ -39,6 +39,19 @@ class SetupDocument(BaseModel):
     format: Format | None = None
     artwork: ArtworkFrame | None = None
     grade: Grade | None = None
+
+    @classmethod
+    def of(cls, content: Content) -> "SetupDocument":
+        """Return what of a shot's content goes along with it."""
+        return cls(
+            setup=content.setup,
+            departures=content.departures,
+            marks=content.marks,
+            brief=content.brief,
+            format=content.format,
+            artwork=content.artwork,
+            grade=content.grade,
+        )
 
 
 class EditFormatDocument(BaseModel):

@@ -186,15 +186,7 @@ class Handoff:
         """
         stem = stem or _stem(loaded, self.ruled(loaded))
         content = loaded.content
-        document = SetupDocument(
-            setup=content.setup,
-            departures=content.departures,
-            marks=content.marks,
-            brief=content.brief,
-            format=content.format,
-            artwork=content.artwork,
-            grade=content.grade,
-        )
+        document = SetupDocument.of(content)
         code = content.setup.code
         files = {
             f"{stem}.setup.json": write_document(document),

@@ -306,12 +306,37 @@ def _inside(name: str, made: Row, known: Mapping[str, Mapping[int, int]], into: 
             settings = content["setup"] if name == "setup_revision" else content
             if name == "setup_revision":
                 settings["code"] = into.codes.get(settings["code"], settings["code"])
-            volume, mark, place = str(settings["color_config"]).partition(":")
-            if mark:
-                settings["color_config"] = f"{into.volume(volume)}:{place}"
+            settings["color_config"] = _moved(settings["color_config"], into)
+            if content.get("grade"):
+                content["grade"]["look"] = _moved(content["grade"]["look"], into)
     except (ValueError, KeyError, TypeError, AttributeError):
         return
     made[key] = json.dumps(content, ensure_ascii=False, separators=(",", ":"))
+
+
+def _moved(place: str, into: Into) -> str:
+    """Return a file's place on a volume by the name that this has here; others stay."""
+    volume, mark, path = place.partition(":")
+    return f"{into.volume(volume)}:{path}" if mark else place
+
+
+def colour_files(rows: Rows) -> list[tuple[str, str]]:
+    """Return the volume and the path of each config and look file that settings name."""
+    found: dict[tuple[str, str], None] = {}
+    for name in ("setup_revision", "edit_revision"):
+        for row in rows[name]:
+            try:
+                content = json.loads(row["content"])
+                settings = content["setup"] if name == "setup_revision" else content
+                places = [settings.get("color_config", "")]
+                places.append((content.get("grade") or {}).get("look", ""))
+            except (ValueError, KeyError, TypeError, AttributeError):
+                continue
+            for place in map(str, places):
+                volume, mark, path = place.partition(":")
+                if mark:
+                    found[volume, path.strip("/")] = None
+    return list(found)
 
 
 def _of_before(known: Mapping[str, Mapping[int, int]], number: int) -> int:

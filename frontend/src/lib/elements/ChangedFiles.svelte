@@ -33,7 +33,7 @@
 	>
 		<span>
 			{#each changed.data ?? [] as each (each.id)}<span class="num">{each.name}</span>
-				{each.what}.
+				{each.what}.{' '}
 			{/each}
 			{said}
 		</span>

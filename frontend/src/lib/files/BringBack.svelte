@@ -82,6 +82,12 @@
 		>
 		<button type="button" class="act ml-auto" onclick={onclose}>Cancel</button>
 	</p>
+	<p class="num pt-1 text-[11.5px] text-ink2" aria-label="Shots in it">
+		{archive.shots
+			.slice(0, 24)
+			.map((each) => each.code)
+			.join('  ')}{archive.shots.length > 24 ? `  and ${archive.shots.length - 24} more` : ''}
+	</p>
 	{#if archive.older}<p class="pt-1">{archive.older}</p>{/if}
 	{#if archive.besides}
 		<p class="pt-1 text-red">

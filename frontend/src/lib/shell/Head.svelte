@@ -22,6 +22,19 @@
 		figures?: boolean;
 		verdict?: Snippet;
 	} = $props();
+
+	const here = $derived(page.url.pathname);
+	/** The step that this page is, or is a part of: the nearest above it. */
+	const current = $derived(
+		steps
+			.filter(({ href }) => here === href || here.startsWith(`${href}/`))
+			.reduce((so, { href }) => (href.length > so.length ? href : so), '')
+	);
+	/** Changes and choices stand beside the steps, and belong to none of them. */
+	const aria = (href: string) => {
+		if (href === here) return 'page';
+		return href === current && href !== steps[0]?.href ? 'true' : undefined;
+	};
 </script>
 
 <svelte:head><title>{title} · Zero Slate</title></svelte:head>
@@ -40,7 +53,7 @@
 			<a
 				href={step.href}
 				title={step.title}
-				aria-current={page.url.pathname === step.href ? 'page' : undefined}
+				aria-current={aria(step.href)}
 				class="flex items-center text-ink2 hover:text-ink aria-[current]:font-semibold aria-[current]:text-ink aria-[current]:shadow-[inset_0_-3px_0_var(--ink)]"
 				>{step.label}</a
 			>

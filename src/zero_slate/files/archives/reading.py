@@ -115,7 +115,7 @@ class Archive:
         found: dict[str, zipfile.ZipInfo] = {}
         for info in every:
             name = info.filename
-            if (why := _odd_name(name)) or (why := _odd_entry(info)):
+            if (why := odd_name(name)) or (why := _odd_entry(info)):
                 raise NoArchive(f"“{name[:80]}” in it {why}.")
             if name in found:
                 raise NoArchive(f"“{name[:80]}” is in it twice.")
@@ -149,7 +149,7 @@ def require_sound(path: Path, step: Callable[[int], None]) -> None:
             raise DamagedFile(f"Read again, it isn't what was written: {wrong[0]}")
 
 
-def _odd_name(name: str) -> str:
+def odd_name(name: str) -> str:
     """Return what is wrong with a name in an archive; empty where nothing is."""
     steps = name.split("/")
     if not name or len(name) > LONGEST_NAME:

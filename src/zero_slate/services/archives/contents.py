@@ -11,14 +11,16 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe
 from zero_slate.files.archives.manifest import MEDIA, ROWS, SETUPS, ArchiveManifest, FileMark
+from zero_slate.files.archives.reading import odd_name
 from zero_slate.files.archives.writing import Entry
 from zero_slate.files.setup_files import SetupDocument, write_document
+from zero_slate.files.volume_files import why as why_not
 from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store import revisions
 from zero_slate.store.older_rows import newest_revision
 from zero_slate.store.tables import Production, Shot
-from zero_slate.store.transfer import Rows, take_out
+from zero_slate.store.transfer import Rows, colour_files, take_out
 from zero_slate.store.unreadable import Unreadable
 
 
@@ -44,6 +46,7 @@ class Archived:
     def volumes(self) -> tuple[str, ...]:
         """The volumes that its rows speak of."""
         named = {row["volume"] for rows in self.rows.values() for row in rows if row.get("volume")}
+        named |= {volume for volume, _ in colour_files(self.rows)}
         return tuple(sorted(named))
 
     def manifest(self, workspace: Workspace, marks: dict[str, FileMark]) -> ArchiveManifest:
@@ -94,15 +97,7 @@ def own_files(session: Session, of: Archived) -> Iterator[Entry]:
             content = revisions.content_of(revisions.latest_setup(session, row["id"]))
         except (Unreadable, Refusal):
             continue  # it is among the rows all the same
-        document = SetupDocument(
-            setup=content.setup,
-            departures=content.departures,
-            marks=content.marks,
-            brief=content.brief,
-            format=content.format,
-            artwork=content.artwork,
-            grade=content.grade,
-        )
+        document = SetupDocument.of(content)
         yield Entry(f"{SETUPS}/{row['code']}.setup.json", write_document(document))
 
 
@@ -115,31 +110,40 @@ class MediaFiles:
     missing: tuple[str, ...]
 
 
-def media_files(volumes: Volumes, of: Archived) -> MediaFiles:
-    """Return the files of all elements, each once."""
+def media_files(workspace: Workspace, volumes: Volumes, of: Archived) -> MediaFiles:
+    """Return the files of all elements, and configs and looks on volumes, each once."""
     found: dict[str, Entry] = {}
-    size, missing = 0, []
+    missing = []
+
+    def take(volume: str, path: Path, inside: str) -> None:
+        entry = Entry(f"{MEDIA}/{volume}/{inside}", path)
+        if why := odd_name(entry.name):
+            missing.append(f"{volume}:{inside} {why}")
+        elif entry.name not in found:
+            found[entry.name] = entry
+
     for row in of.rows["element"]:
-        name = _media_name(row)
-        where = f"{row['volume']}:{row['folder']}/{name}"
+        name, folder = _media_name(row), row["folder"].strip("/")
         try:
             there = volumes.found(row["volume"], row["folder"], name)
         except Refusal as refusal:
-            missing.append(f"{where}: {refusal}")
+            missing.append(f"{row['volume']}:{folder}/{name}: {refusal}")
             continue
         for each in there.files.values():
-            path = Path(there.folder, each)
-            folder = f"{row['folder'].strip('/')}/" if row["folder"].strip("/") else ""
-            entry = Entry(f"{MEDIA}/{row['volume']}/{folder}{each}", path)
-            if entry.name in found:
-                continue
-            try:
-                size += entry.bytes
-            except OSError as error:
-                missing.append(f"{where}: {(error.strerror or str(error)).lower()}")
-                continue
-            found[entry.name] = entry
-    return MediaFiles(tuple(found[name] for name in sorted(found)), size, tuple(missing))
+            take(row["volume"], Path(there.folder, each), f"{folder}/{each}".lstrip("/"))
+    for volume, inside in colour_files(of.rows):
+        try:
+            take(volume, workspace.folder(volume, inside), inside)
+        except Refusal as refusal:
+            missing.append(f"{volume}:{inside}: {refusal}")
+    sizes: dict[str, int] = {}
+    for entry in found.values():
+        try:
+            sizes[entry.name] = entry.bytes
+        except OSError as error:
+            missing.append(f"{entry.name}: {why_not(error)}")
+    names = sorted(sizes)
+    return MediaFiles(tuple(found[each] for each in names), sum(sizes.values()), tuple(missing))
 
 
 def _media_name(row: dict[str, Any]) -> str:

@@ -85,7 +85,7 @@ class PuttingAway:
         """Say what would be written. Raises NotFound, and OutsideVolume for the folder."""
         with self.workspace.reading() as session:
             of = archived(session, production_id, code)
-        media = media_files(self.volumes, of)
+        media = media_files(self.workspace, self.volumes, of)
         there, broken, free = False, None, ""
         if volume:
             target = self.workspace.folder(volume, folder) / of.name
@@ -120,7 +120,7 @@ class PuttingAway:
         if target.exists():
             raise Refusal(f"{of.name} stands there already: choose another folder.", part="folder")
         if with_media:
-            entries[:0] = media_files(self.volumes, of).entries
+            entries[:0] = media_files(self.workspace, self.volumes, of).entries
         size = total_bytes(entries)
 
         def work(job: Job[MadeArchive]) -> None:
