@@ -2,6 +2,7 @@
 
 import os
 import threading
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
@@ -290,3 +291,25 @@ def test_two_servers_never_give_one_version_twice(
         each.join()
     other.close()
     assert sorted(taken) == list(range(1, 17))
+
+
+def test_volumes_on_one_disk_share_its_room(
+    slate: Slate, placed: int, shot: int, media: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    other = media.parent / "other"
+    other.mkdir()
+    slate.workspace.config.volumes["other"] = other
+    elsewhere = {FileKind.COMP: "other"}
+    slate.layouts.change(placed, 1, TypedLayout(elsewhere=elsewhere))
+    facts = disk_facts(media)
+    page = slate.disks.page(placed, "FRO_0030")
+    whole = sum(each.planned for each in page.volumes)
+    assert {each.name: each.planned > 0 for each in page.volumes} == {"media": True, "other": True}
+    # Each alone has the room that it needs, and both of them haven't.
+    monkeypatch.setattr(
+        "zero_slate.services.places.disks.disk_facts", lambda _: replace(facts, free=whole - 1)
+    )
+    for each in slate.disks.page(placed, "FRO_0030").volumes:
+        (found,) = (known for known in each.findings if known.code == "volume.too-small")
+        beside = "other" if each.name == "media" else "media"
+        assert f"What is planned, with {beside} on the same disk, takes" in found.words

@@ -36,6 +36,14 @@ def disk_facts(root: Path) -> VolumeFacts:
     )
 
 
+def device_of(root: Path) -> int | None:
+    """Return what tells the disk that a folder lies on apart; None where it isn't there."""
+    try:
+        return os.stat(root).st_dev
+    except OSError:
+        return None
+
+
 def _tried(root: Path) -> tuple[bool | None, bool, str]:
     """Write and remove a file of no bytes; return whether capitals count, and whether it went."""
     trial = root / f"{WRITING}trial-{secrets.token_hex(8)}"

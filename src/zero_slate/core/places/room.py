@@ -141,8 +141,13 @@ def volume_findings(
     sizes: Iterable[FrameBytes],
     rate: Fraction,
     planned: int,
+    beside: tuple[str, ...] = (),
 ) -> tuple[VolumeFinding, ...]:
-    """Return what stands in the way; `planned` are the bytes that all shots will make on it."""
+    """Return what stands in the way.
+
+    `planned` are the bytes that all shots will make on its disk: with those of the volumes
+    `beside` it, which lie on the same one.
+    """
     if not facts.there:
         return (
             VolumeFinding("volume.away", "stop", f"It isn't there: {facts.why_not}."),
@@ -154,9 +159,10 @@ def volume_findings(
         )
     if facts.free is not None and planned > facts.free:
         short = gigabytes(planned - facts.free)
+        also = f", with {' and '.join(beside)} on the same disk," if beside else ""
         words = (
-            f"What is planned takes {gigabytes(planned)} and {gigabytes(facts.free)} are free: "
-            f"{short} short."
+            f"What is planned{also} takes {gigabytes(planned)} and {gigabytes(facts.free)} are "
+            f"free: {short} short."
         )
         found.append(VolumeFinding("volume.too-small", "stop", words))
     elif facts.free is not None and facts.total and facts.free < facts.total * NEARLY_FULL:

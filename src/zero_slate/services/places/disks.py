@@ -24,7 +24,7 @@ from zero_slate.core.places.room import (
     real_time,
     volume_findings,
 )
-from zero_slate.files.disk import disk_facts
+from zero_slate.files.disk import device_of, disk_facts
 from zero_slate.files.disk_speed import measure_speed, planned_frames
 from zero_slate.services.media.pictures import Pictures
 from zero_slate.services.places.layouts import codes_of
@@ -203,7 +203,15 @@ class Disks:
         if shot is not None:
             setup = shot.context.setup
             rate, length = setup.rate.fraction, setup.work_range.length
-            findings = volume_findings(facts, speed, sizes, rate, planned.get(name, 0))
+            together = self._on_disk_of(name, planned)
+            findings = volume_findings(
+                facts,
+                speed,
+                sizes,
+                rate,
+                sum(planned[each] for each in together),
+                tuple(each for each in together if each != name),
+            )
             fits = tuple(
                 FramesFit(
                     each.label,
@@ -234,6 +242,16 @@ class Disks:
             findings,
             name in {layout.volume_of(kind) for kind in FileKind},
         )
+
+    def _on_disk_of(self, name: str, planned: Mapping[str, int]) -> list[str]:
+        """Return the volumes that something is planned on and that lie on one's disk."""
+        volumes = self.workspace.config.volumes
+        own = device_of(volumes[name])
+        return [
+            each
+            for each in planned
+            if each == name or (each in volumes and own and device_of(volumes[each]) == own)
+        ]
 
     def _sizes(self, shot: JudgedShot, trial: Trial | None) -> tuple[FrameBytes, ...]:
         elements = shot.context.elements
