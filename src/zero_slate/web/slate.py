@@ -24,7 +24,6 @@ from zero_slate.services.cuts.recutting import Recuts
 from zero_slate.services.data_files.keeping import DataFiles
 from zero_slate.services.devices.capturing import Capturing
 from zero_slate.services.devices.devices import Devices
-from zero_slate.services.devices.settings import DeviceSettings
 from zero_slate.services.exporting import Exporting
 from zero_slate.services.format_library import Library
 from zero_slate.services.framing import Framing
@@ -111,7 +110,7 @@ class Slate:
         self.disks = Disks(self.pictures, self.judged, self.jobs)
         self.storing = Storing(self.pictures, self.judged, self.jobs)
         self.versions = Versions(self.layouts)
-        self.devices = Devices(self.shots, DeviceSettings(config.home))
+        self.devices = Devices(self.shots, config.home)
         self.capturing = Capturing(self.layouts, self.shots, self.work, self.jobs)
         self.putting_away = PuttingAway(self.workspace, self.volumes, self.jobs)
         self.bringing_back = BringingBack(self.workspace, self.jobs)

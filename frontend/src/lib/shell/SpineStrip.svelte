@@ -7,6 +7,14 @@
 	import { papers } from '$lib/state/paper.svelte';
 	import { address, spines, type Spine } from '$lib/state/spines.svelte';
 
+	const PLACES = [
+		{ href: '/formats', label: 'Formats', title: 'The format library', key: 'formats' },
+		{ href: '/house', label: 'House', title: 'The house setup', key: 'house' },
+		{ href: '/away', label: 'Away', title: 'What was put away, and the bin', key: 'away' },
+		{ href: '/machine', label: 'Machine', title: 'The workers of this machine', key: 'machine' },
+		{ href: '/keys', label: 'Keys', title: 'Every key', key: 'keys' }
+	] as const;
+
 	let dragged = $state<number | null>(null);
 
 	const here = $derived(page.url.pathname);
@@ -105,31 +113,14 @@
 		{/each}
 	</ul>
 	<div class="flex flex-col items-center gap-1 py-2 text-xs text-ink2">
-		<a
-			href="/formats"
-			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
-			aria-current={here === '/formats' ? 'page' : undefined}
-			title={titled('The format library', 'formats')}>Formats</a
-		>
-		<a
-			href="/house"
-			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
-			aria-current={here === '/house' ? 'page' : undefined}
-			title={titled('The house setup', 'house')}>House</a
-		>
-		<a
-			href="/away"
-			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
-			aria-current={here === '/away' ? 'page' : undefined}
-			title={titled('What was put away, and the bin', 'away')}>Away</a
-		>
-		<a
-			href="/machine"
-			class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
-			aria-current={here === '/machine' ? 'page' : undefined}
-			title={titled('The workers of this machine', 'machine')}>Machine</a
-		>
-		<a href="/keys" class="px-1 py-1 hover:text-ink" title={titled('Every key', 'keys')}>Keys</a>
+		{#each PLACES as place (place.href)}
+			<a
+				href={place.href}
+				class="px-1 py-1 hover:text-ink aria-[current]:text-ink"
+				aria-current={here === place.href ? 'page' : undefined}
+				title={titled(place.title, place.key)}>{place.label}</a
+			>
+		{/each}
 		<button
 			type="button"
 			class="px-1 py-1 hover:text-ink"

@@ -1,6 +1,7 @@
 """The devices against a shot: what a monitor shows, what locks, how samples fall."""
 
 from dataclasses import dataclass
+from pathlib import Path
 
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.canvas.signals import Signal, facts_of
@@ -11,7 +12,7 @@ from zero_slate.core.devices.setup import DeviceSetup
 from zero_slate.core.devices.sound_clock import SAMPLE_RATES, samples_a_frame
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.files.devices.listed import SoundDevice, sound_devices
-from zero_slate.services.devices.settings import DeviceSettings
+from zero_slate.files.kept_value import KeptValue
 from zero_slate.services.shots.sheets import Shots
 
 
@@ -110,14 +111,14 @@ class DevicesPage:
 class Devices:
     """Sets devices, and says what that means."""
 
-    def __init__(self, shots: Shots, settings: DeviceSettings):
+    def __init__(self, shots: Shots, home: Path):
         self.shots = shots
-        self.settings = settings
+        self._kept = KeptValue(home / "devices.json", DeviceSetup)
 
     def page(self, shot_id: int, typed: DeviceSetup | None = None) -> DevicesPage:
         """Return the devices against a shot, as set or as typed. Raises NotFound and Refusal."""
         setup = self.shots.load(shot_id).content.setup
-        said = typed or self.settings.read()
+        said = typed or self._kept.read() or DeviceSetup()
         return DevicesPage(
             setup.code,
             f"{setup.canvas} at {setup.rate}, {setup.scan}",
@@ -132,7 +133,7 @@ class Devices:
     def change(self, shot_id: int, wanted: DeviceSetup) -> DevicesPage:
         """Keep what is set, for every shot. Raises NotFound and Refusal."""
         page = self.page(shot_id, wanted)
-        self.settings.keep(wanted)
+        self._kept.keep(wanted)
         return page
 
 

@@ -1,10 +1,7 @@
 """The workers of this installation: how many, with how much memory, and how fast so many are."""
 
-import json
-import os
 import time
-from contextlib import suppress
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from pathlib import Path
 
 from zero_slate.core.base.figures import gigabytes
@@ -15,6 +12,7 @@ from zero_slate.core.base.machine import (
     worker_findings,
 )
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.kept_value import KeptValue
 from zero_slate.files.machine import this_machine
 from zero_slate.files.media.pixels.busy import make_busy
 from zero_slate.services.runtime.executor import ProcessWork, Work, each_of
@@ -62,8 +60,8 @@ class Workers:
         self.work = work
         self.jobs = jobs
         self.machine = machine
-        self._path = home / "workers.json"
-        limits = self._kept()
+        self._kept = KeptValue(home / "workers.json", WorkerLimits)
+        limits = self._kept.read()
         if limits is not None and isinstance(work, ProcessWork):
             work.limit(limits.count, limits.megabytes)
 
@@ -87,13 +85,7 @@ class Workers:
         """Work with so many from now on; what is at work goes on. Raises Refusal."""
         if not isinstance(self.work, ProcessWork):
             raise Refusal("Work goes to a scheduler: how many workers it has is set there.")
-        new = self._path.with_suffix(".new")
-        try:
-            new.write_text(json.dumps(asdict(limits)))
-            os.replace(new, self._path)
-        except OSError as error:
-            said = (error.strerror or str(error)).lower()
-            raise Refusal(f"It couldn't be kept: {said}.") from error
+        self._kept.keep(limits)
         self.work.limit(limits.count, limits.megabytes)
         return self.page()
 
@@ -134,8 +126,3 @@ class Workers:
         # A scheduler that isn't asked yet may not answer: it isn't waited for here.
         count = self.work.places if isinstance(self.work, ProcessWork) else 1
         return WorkerLimits(count, limit)
-
-    def _kept(self) -> WorkerLimits | None:
-        with suppress(OSError, ValueError, TypeError):
-            return WorkerLimits(**json.loads(self._path.read_text()))
-        return None
