@@ -13,6 +13,7 @@ import pytest
 
 from zero_slate.files.handoff_manifest import HandoffManifest
 from zero_slate.files.journal import Journal
+from zero_slate.files.left_behind import clear_left_behind
 from zero_slate.files.media.folders import find
 from zero_slate.files.media.movies import UnreadableMovie
 from zero_slate.files.media.pictures import UnreadablePicture
@@ -142,3 +143,15 @@ def test_what_a_killed_writer_left_is_cleared_and_what_is_being_written_is_not(
     assert list(home.iterdir()) == []
     (home / "torn.json").write_text(json.dumps({"folder": 3})[:5])
     assert journal.clear() == 1
+
+
+def test_what_was_left_behind_goes_once_it_is_old(tmp_path: Path) -> None:
+    for name in ("old.part", "new.part", "old.zip"):
+        (tmp_path / name).write_text("x")
+    (tmp_path / "old-folder.part").mkdir()
+    (tmp_path / "old-folder.part" / "frame").write_text("x")
+    for name in ("old.part", "old.zip", "old-folder.part"):
+        os.utime(tmp_path / name, (0, 0))
+    clear_left_behind(tmp_path, "*.part")
+    assert sorted(each.name for each in tmp_path.iterdir()) == ["new.part", "old.zip"]
+    clear_left_behind(tmp_path / "nowhere", "*")

@@ -10,14 +10,13 @@ from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.places.room import Speed
+from zero_slate.files.left_behind import clear_left_behind
 from zero_slate.files.volume_files import WRITING, CannotWrite, why
 
 FOLDER = f"{WRITING}speed-"
 MOST_FRAMES = 48
 MOST_BYTES = 1_000_000_000
 MOST_SECONDS = 10.0
-# What another test left behind is cleared away once nobody can be at it any more.
-LEFT_BEHIND = 3600.0
 # Room that is left free, so that a test is never what fills a disk.
 SPARED = 500_000_000
 
@@ -40,7 +39,7 @@ def measure_speed(
     Refusal where the disk has no room to spare.
     """
     frames = planned_frames(size)
-    _clear_left_behind(root)
+    clear_left_behind(root, f"{FOLDER}*")
     try:
         free = shutil.disk_usage(root).free
         if frames * size + SPARED > free:
@@ -108,10 +107,3 @@ def _read(path: Path) -> None:
     with path.open("rb", buffering=0) as file:
         while file.read(4 * 2**20):
             pass
-
-
-def _clear_left_behind(root: Path) -> None:
-    with suppress(OSError):
-        for each in root.glob(f"{FOLDER}*"):
-            if time.time() - each.stat().st_mtime > LEFT_BEHIND:
-                shutil.rmtree(each, ignore_errors=True)

@@ -11,6 +11,7 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.files.archives.manifest import ArchiveManifest, NoArchive
 from zero_slate.files.archives.reading import Archive, require_sound
 from zero_slate.files.archives.writing import throw_away, write_archive
+from zero_slate.files.left_behind import clear_left_behind
 from zero_slate.services.archives.bringing_back import BringingBack, Returned, Returning
 from zero_slate.services.archives.contents import Archived, archived, own_files
 from zero_slate.services.archives.putting_away import holds_words
@@ -59,6 +60,7 @@ class Bin:
         self.workspace = workspace
         self.returning = returning
         self.folder = workspace.config.home / "bin"
+        clear_left_behind(self.folder, "*.part*")
 
     def plan(self, production_id: int, code: str | None) -> DeletionPlan:
         """Say what deleting takes away. Raises NotFound."""

@@ -17,6 +17,7 @@ from zero_slate.core.places.room import Speed, real_time
 from zero_slate.core.places.storing import Following, Unheld, follow_texts, following, unheld
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.files.left_behind import clear_left_behind
 from zero_slate.files.media.pixels.frames import FrameRequest
 from zero_slate.files.media.pixels.storage_trial import TrialRequest, can_write, try_storage
 from zero_slate.services.media.pictures import Pictures
@@ -150,6 +151,8 @@ class Storing:
         self.workspace = pictures.workspace
         self.judged = judged
         self.jobs = jobs
+        self._trials_below = self.workspace.config.home / "trials"
+        clear_left_behind(self._trials_below, ".trial-*")
 
     def page(self, production_id: int, code: str = "") -> StoringPage:
         """Return every way to store frames against a shot. Raises NotFound."""
@@ -207,7 +210,6 @@ class Storing:
         layer = picture_layer(sample.media.header, sample.view)
         if layer is None or not files:
             raise Refusal(f"{sample.name} has no frames that are there.")
-        below = self.workspace.config.home / "trials"
         channels = places_with_alpha(sample.media.header, layer)[:4]
         through = self.pictures.through(setup, sample, layer)
         wanted = tuple(names) or tuple(STORAGES)
@@ -227,7 +229,9 @@ class Storing:
                     FrameRequest(str(files[each]), layer.part, channels)
                     for each in numbers[::step][:count]
                 ]
-            return TrialRequest(tuple(frames), name, setup.rate.fraction, through, str(below))
+            return TrialRequest(
+                tuple(frames), name, setup.rate.fraction, through, str(self._trials_below)
+            )
 
         def work(job: Job[TriedStorage]) -> None:
             requests = [request(name) for name in wanted]
