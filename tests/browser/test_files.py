@@ -200,7 +200,7 @@ def test_a_version_of_the_setup_is_compared_named_and_brought_back(page: Page) -
     page.get_by_role("row").filter(has_text="LAN_0010").get_by_role("link").first.click()
     page.get_by_role("link", name="Files", exact=True).click()
     setups = page.get_by_role("region", name="Versions of the setup")
-    expect(setups).to_contain_text("every version is kept: 2 versions")
+    expect(setups).to_contain_text("2 versions, none of them lost")
     setups.get_by_role("button", name=re.compile("^v001")).click()
     expect(setups).to_contain_text(re.compile("Title.*The lamp flares"))
     setups.get_by_label("name").fill("from the cut")

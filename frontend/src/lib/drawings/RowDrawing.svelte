@@ -7,6 +7,7 @@
 	import MomentsDrawing from './MomentsDrawing.svelte';
 	import ScaleDrawing from './ScaleDrawing.svelte';
 	import SpeedDrawing from './SpeedDrawing.svelte';
+	import StandDrawing from './StandDrawing.svelte';
 	import WedgeDrawing from './WedgeDrawing.svelte';
 
 	let { drawings, name }: { drawings: Schema<'Drawings'>; name: string } = $props();
@@ -23,7 +24,9 @@
 						? drawings.wedge
 						: name === 'depth'
 							? drawings.depth
-							: null
+							: name === 'stand'
+								? drawings.stand
+								: null
 	);
 	const layer = $derived(ABOUT_CANVAS.includes(name) ? name : 'canvas');
 	const caption = $derived(drawing ?? drawings.canvas?.captions[layer]);
@@ -40,6 +43,8 @@
 	{#if drawings.canvas}<ScaleDrawing drawing={drawings.canvas} {layer} />{/if}
 {:else if 'tracks' in drawing}
 	<BarsDrawing {drawing} />
+{:else if 'sheets' in drawing}
+	<StandDrawing {drawing} />
 {:else if 'curves' in drawing}
 	<DepthDrawing {drawing} />
 {:else if 'moments' in drawing}

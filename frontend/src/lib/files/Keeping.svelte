@@ -56,9 +56,10 @@
 	}
 </script>
 
-<label class="flex items-center gap-1.5 text-sm"
+<span class="flex items-center gap-1.5 text-sm"
 	>kept
 	<select
+		aria-label="How many are kept"
 		class="field"
 		value={String(keeps ?? '')}
 		onchange={(event) => {
@@ -71,7 +72,7 @@
 		{#each offered as each (each)}
 			<option value={String(each)}>the last {each} and the named</option>
 		{/each}
-	</select></label
+	</select></span
 >
 <Confirm
 	bind:open={asking}

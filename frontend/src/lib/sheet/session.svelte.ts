@@ -121,6 +121,7 @@ export class SheetSession {
 			moments: now.moments ?? then.moments,
 			wedge: now.wedge ?? then.wedge,
 			depth: now.depth ?? then.depth,
+			stand: now.stand ?? then.stand,
 			speed: now.speed ?? then.speed
 		};
 	});

@@ -1,4 +1,4 @@
-const AT_FIRST: Record<string, boolean> = { picture: true, shot: true };
+const AT_FIRST: Record<string, boolean> = { picture: true, shot: true, stand: true };
 
 /** Which groups of a sheet are collapsed; kept for the next start. */
 class Collapsed {

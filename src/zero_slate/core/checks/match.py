@@ -6,7 +6,7 @@ from functools import cached_property
 from typing import Any
 
 from zero_slate.core.base.figures import counted
-from zero_slate.core.checks import canvas, colour, depth, media, picture, storing, time
+from zero_slate.core.checks import canvas, colour, depth, media, picture, stand, storing, time
 from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -45,6 +45,9 @@ CHECKS: tuple[Check, ...] = (
     colour.read_rules,
     colour.grade_space,
     colour.viewing,
+    stand.camera,
+    stand.focus,
+    stand.distances,
     media.of_every_element,
 )
 

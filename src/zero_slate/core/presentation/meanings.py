@@ -14,6 +14,7 @@ from zero_slate.core.canvas.sizes import BYTES_10_BIT_RGB, BYTES_HALF_RGBA
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.colour.read_as import ReadBy
 from zero_slate.core.media.placement import placement_words
+from zero_slate.core.presentation import stand_words
 from zero_slate.core.presentation.colour_words import config_holds
 from zero_slate.core.presentation.depth_words import (
     artwork_depth,
@@ -402,6 +403,9 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "read_rules": read_rules,
     "grade_space": grade_space,
     "viewing": viewing,
+    "camera": stand_words.camera,
+    "focus": stand_words.focus,
+    "distances": stand_words.distances,
     "code": code,
     "title": title,
     "subtitle": subtitle,

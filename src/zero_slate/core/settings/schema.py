@@ -51,7 +51,7 @@ class Setting:
     """What there is to know of one setting, apart from its field name and type.
 
     `drawing` names the drawing that explains it: `canvas`, `placing`, `working`, `guides`,
-    `background`, `signal`, `rates`, `ranges`, `moments` or `wedge`.
+    `background`, `signal`, `rates`, `ranges`, `moments`, `wedge`, `depth` or `stand`.
     """
 
     group: str
@@ -66,5 +66,6 @@ GROUPS = {
     "picture": "Picture",
     "time": "Time",
     "colour": "Colour",
+    "stand": "Stand",
     "shot": "Name and title",
 }

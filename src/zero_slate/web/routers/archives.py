@@ -110,7 +110,7 @@ class ReturnJob(JobState):
         return cls.told(job, returned=job.results[0] if job.results else None)
 
 
-@router.get(f"{_PRODUCTION}/archive", responses=problems(404, 409, 422, 503))
+@router.get(f"{_PRODUCTION}/archive", responses=problems(403, 404, 409, 422, 503))
 def plan_archive(
     slate: TheSlate,
     production_id: int,
@@ -122,7 +122,11 @@ def plan_archive(
     return slate.putting_away.plan(production_id, shot, volume, folder)
 
 
-@router.post(f"{_PRODUCTION}/archive-jobs", status_code=202, responses=problems(404, 409, 422, 503))
+@router.post(
+    f"{_PRODUCTION}/archive-jobs",
+    status_code=202,
+    responses=problems(403, 404, 409, 422, 503),
+)
 def put_away(slate: TheSlate, production_id: int, body: ArchiveWanted) -> ArchiveJob:
     """Begin to write an archive, or go on with one that was broken off."""
     return ArchiveJob.of(
@@ -131,14 +135,16 @@ def put_away(slate: TheSlate, production_id: int, body: ArchiveWanted) -> Archiv
 
 
 @router.post(
-    f"{_PRODUCTION}/archive/throw-away", status_code=204, responses=problems(404, 409, 422, 503)
+    f"{_PRODUCTION}/archive/throw-away",
+    status_code=204,
+    responses=problems(403, 404, 409, 422, 503),
 )
 def throw_archive_away(slate: TheSlate, production_id: int, body: ArchivePlace) -> None:
     """Take away what is written of an archive that was broken off."""
     slate.putting_away.throw_away(production_id, body.shot, body.volume, body.folder)
 
 
-@router.get("/arrivals/found", responses=problems(404, 409, 422, 503))
+@router.get("/arrivals/found", responses=problems(403, 404, 409, 422, 503))
 def list_archives(
     slate: TheSlate,
     volume: Annotated[str, Query(max_length=400, description="The volume.")],
@@ -148,7 +154,7 @@ def list_archives(
     return list(slate.arrivals.in_folder(volume, folder))
 
 
-@router.post("/arrivals", status_code=201, responses=problems(404, 409, 422, 503))
+@router.post("/arrivals", status_code=201, responses=problems(403, 404, 409, 422, 503))
 def open_archive(slate: TheSlate, body: OnVolume) -> CreatedId:
     """Open an archive that lies on a volume, to be brought back."""
     return CreatedId(id=slate.arrivals.on_volume(body.volume, body.path))

@@ -9,13 +9,14 @@ from zero_slate.core.presentation.drawings.canvas import ABOUT_CANVAS, CanvasDra
 from zero_slate.core.presentation.drawings.depth import DepthDrawing, draw_depth
 from zero_slate.core.presentation.drawings.moments import MomentsDrawing, draw_moments
 from zero_slate.core.presentation.drawings.speed import SpeedDrawing, draw_speed
+from zero_slate.core.presentation.drawings.stand import StandDrawing, draw_stand
 from zero_slate.core.presentation.drawings.wedge import WedgeDrawing, draw_wedge
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.change import renumbered
 from zero_slate.core.shot.context import ShotContext
 
-ALL = ABOUT_CANVAS | {"rates", "ranges", "moments", "wedge", "depth"}
+ALL = ABOUT_CANVAS | {"rates", "ranges", "moments", "wedge", "depth", "stand"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +37,8 @@ class Drawings:
     """Grey patches through the colours that are set."""
     depth: DepthDrawing | None
     """How coarse ramps are seen."""
+    stand: StandDrawing | None
+    """The stand from the side; None too without a camera."""
     speed: SpeedDrawing | None
     """The rates to be played side by side."""
 
@@ -59,5 +62,6 @@ def draw_sheet(
         draw_moments(context, before, moved) if "moments" in names else None,
         draw_wedge(context, was) if "wedge" in names else None,
         draw_depth(context) if "depth" in names else None,
+        draw_stand(context) if "stand" in names else None,
         draw_speed(context) if rates else None,
     )

@@ -187,7 +187,7 @@ class PictureAndTime(BaseModel):
             "Stored as",
             "What renders and comps are stored as: OpenEXR half ZIP, DPX 10-bit, RDD 36 4:2:2 "
             "10-bit. Files, under Storing, measures all of them on the shot's own frames.",
-            ShortKind("Stored as", StoredAs, 24, tuple(STORAGES)),
+            ShortKind("Stored as", StoredAs, 20, tuple(STORAGES)),
             "depth",
         ),
     ] = StoredAs()

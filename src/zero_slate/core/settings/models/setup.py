@@ -17,6 +17,7 @@ from zero_slate.core.settings.kinds.time import (
 from zero_slate.core.settings.models.drawn import Drawn
 from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.schema import Setting
+from zero_slate.core.stand.distances import Distances
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.timecode import Timecode
 
@@ -82,6 +83,17 @@ class Setup(PictureAndTime, Drawn):
             "moments",
         ),
     ] = ""
+    distances: Annotated[
+        Distances,
+        Setting(
+            "stand",
+            "Distances",
+            "How far from the camera elements stand, by their names: ground 12 m, keeper 4 m. "
+            "Those that aren't named stay as they are drawn.",
+            ShortKind("Distances", Distances, 30),
+            "stand",
+        ),
+    ] = Distances()
     code: Annotated[
         str,
         AfterValidator(stored_code),

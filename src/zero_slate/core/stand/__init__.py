@@ -1,0 +1,1 @@
+"""Staging in depth: a camera, the distances that elements stand at, and what is soft."""
