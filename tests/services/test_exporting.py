@@ -200,12 +200,14 @@ def test_the_config_goes_along_with_its_rules(slate: Slate, production: int, sho
 def test_hand_offs_go_where_the_path_rules_put_them(
     slate: Slate, production: int, shot: int, config: Config
 ) -> None:
+    assert slate.printing.sheet(shot)[0] == "FRO_0030_v001.pdf"
     with pytest.raises(Refusal, match="No volume is chosen"):
         slate.handoff.start_all(production)
     slate.layouts.change(production, 0, TypedLayout(volume="media", folder="film"))
     plan = slate.handoff.plan(shot, None, "")
     assert plan.ruled is not None
     assert (plan.ruled.folder, plan.ruled.stem) == ("film/FRO/FRO_0030/handoff", "FRO_0030_v001")
+    assert slate.printing.sheet(shot)[0] == "FRO_0030_sheet_v001.pdf"
     job = finished(slate.handoff.start_all(production))
     assert [(each.code, each.trouble) for each in job.results] == [("FRO_0030", "")]
     folder = config.volumes["media"] / plan.ruled.folder

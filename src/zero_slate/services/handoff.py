@@ -3,7 +3,7 @@
 import io
 import zipfile
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from sqlalchemy import select
 
@@ -11,7 +11,7 @@ from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import made_safe, too_long
 from zero_slate.core.checks.match import match
-from zero_slate.core.places.layout import FileKind, path_of
+from zero_slate.core.places.layout import FileKind
 from zero_slate.core.shot.graded import grade_of
 from zero_slate.files.colour.grade_files import write_grades
 from zero_slate.files.framing_lists import ENDING as FRAMING
@@ -167,15 +167,10 @@ class Handoff:
 
     def ruled(self, loaded: Loaded) -> RuledPlace | None:
         """Return where the path rules put a shot's hand off; None where no volume was chosen."""
-        with self.workspace.reading() as session:
-            judged, layout = self.layouts.standing(session, loaded.head.production_id)
-        volume = layout.volume_of(FileKind.HANDOFF)
-        code = loaded.content.setup.code
-        if not volume or code not in judged.shots:
+        where = self.layouts.ruled(loaded, FileKind.HANDOFF)
+        if where is None:
             return None
-        # It is the version that is handed on, whatever was judged a moment ago.
-        named = replace(self.layouts.named(judged, code), version=loaded.head.version)
-        path = layout.below(path_of(layout, FileKind.HANDOFF, named))
+        volume, path = where
         folder, _, name = path.rpartition("/")
         return RuledPlace(volume, folder, name.removesuffix(f".{FileKind.HANDOFF.ending}"))
 

@@ -119,7 +119,7 @@ class Slate:
         self.exporting = Exporting(self.layouts)
         self.framing = Framing(self.work)
         self.handoff = Handoff(self.layouts, self.shots, self.jobs)
-        self.printing = Printing(self.workspace, self.shots)
+        self.printing = Printing(self.layouts, self.shots)
         self.house = House(self.workspace)
         self.library = Library(self.workspace)
         self.sources = Sources(self.workspace, self.library, self.volumes)

@@ -1,7 +1,7 @@
 """Where a production's files go: shown as it is typed, stored, kept for others, given as a file."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import islice
 
 from sqlalchemy.orm import Session
@@ -25,6 +25,7 @@ from zero_slate.services.places.typed import LayoutProblem, TypedLayout, read_la
 from zero_slate.services.productions.judged import JudgedProduction, JudgedProductions
 from zero_slate.services.runtime.workspace import NotFound, VolumeAway, Workspace
 from zero_slate.services.shots.guards import Conflict
+from zero_slate.services.shots.loading import Loaded
 from zero_slate.store.layouts import LAYOUT, latest_layout, layout_in, own_layouts
 from zero_slate.store.tables import LayoutRevision, OwnLayout
 from zero_slate.store.unreadable import FAILURES, reason
@@ -322,6 +323,17 @@ class Layouts:
         """Return a production with the layout that stands. Raises NotFound."""
         judged = self.judged.of(session, production_id)
         return judged, latest_layout(session, production_id)[1]
+
+    def ruled(self, loaded: Loaded, kind: FileKind) -> tuple[str, str] | None:
+        """Return the volume and the path of a shot's file; None where no volume was chosen."""
+        with self.workspace.reading() as session:
+            judged, layout = self.standing(session, loaded.head.production_id)
+        volume, code = layout.volume_of(kind), loaded.content.setup.code
+        if not volume or code not in judged.shots:
+            return None
+        # It is the version that was loaded, whatever was judged a moment ago.
+        named = replace(self.named(judged, code), version=loaded.head.version)
+        return volume, layout.below(path_of(layout, kind, named))
 
     def paths(self, layout: FilesLayout, named: Named) -> tuple[KindPath, ...]:
         """Return where each kind of a shot's files goes."""
