@@ -19,6 +19,7 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.staged import arc_minutes, staged
 from zero_slate.core.stand.camera import BACKS, Camera
 from zero_slate.core.stand.distances import Distances
+from zero_slate.core.stand.eyes import Eyes, parallax, widest_apart
 from zero_slate.core.stand.focus import Focus, sharp_range, softness
 
 STILL = Camera.parse("50 mm on 36x24")
@@ -121,7 +122,7 @@ def test_what_is_typed_is_read_and_what_cannot_be_is_refused() -> None:
 
 def scene(**said: str) -> ShotContext:
     """A plate, and artwork over it, staged as is said."""
-    kinds = {"camera": Camera, "focus": Focus, "distances": Distances}
+    kinds = {"camera": Camera, "focus": Focus, "eyes": Eyes, "distances": Distances}
     texts = {"camera": "50 mm", **said}
     values = {key: kinds[key].parse(text) for key, text in texts.items()}  # type: ignore[attr-defined]
     setup: Setup = SETUP.model_copy(update=values)
@@ -168,6 +169,73 @@ def test_what_stands_against_the_stack_is_told() -> None:
     told = found(scene(focus="f/2 at 0.05 m", distances="keeper 3 m"))
     assert "nothing there can be sharp" in told["stand.focus-in-camera"]
     assert "stand.no-camera" in found(scene(camera="none", distances="keeper 3 m"))
+
+
+def test_the_published_parallax() -> None:
+    # 65 mm, converging at 3 m, a point at infinity, 50 mm on 36 mm, a screen 10 m wide.
+    eyes = Eyes.parse("65 mm at 3 m, screen 10 m from 12 m")
+    seen = parallax(STILL, eyes, inf)
+    assert round(seen.share * 100, 3) == 3.009
+    assert round(seen.share * 1920, 2) == 57.78
+    assert round(seen.on_screen * 1000, 1) == 300.9
+    assert seen.turns_outward
+    # On that screen 63 mm are 0.63 % of its width.
+    most = widest_apart(STILL, eyes, 1e12)
+    assert most == pytest.approx(65 * 0.63 / 3.0093, abs=0.001)
+    assert parallax(STILL, eyes, 3).share == 0
+    assert widest_apart(STILL, eyes, 3) is None
+    assert parallax(STILL, Eyes.parse("65 mm parallel, screen 10 m from 12 m"), 2).share < 0
+
+
+@given(
+    st.integers(1, 500), st.integers(0, 50), st.floats(0.5, 1e5), st.integers(1, 100),
+    st.integers(1, 100),
+)  # fmt: skip
+def test_so_far_apart_a_point_is_just_right(
+    apart: int, converge: int, distance: float, screen: int, viewer: int
+) -> None:
+    eyes = Eyes(Fraction(apart), Fraction(converge), Fraction(screen), Fraction(viewer))
+    assert Eyes.parse(str(eyes)) == eyes
+    most = widest_apart(STILL, eyes, distance)
+    seen = parallax(STILL, eyes, distance)
+    if most is None:
+        assert seen.share == 0
+        return
+    right = seen.is_comfortable and not seen.turns_outward
+    assert right == (apart <= most * (1 + 1e-9))
+
+
+def test_what_two_eyes_cannot_bring_together_is_told() -> None:
+    context = scene(eyes="65 mm at 3 m, screen 10 m from 12 m", distances="ground 30 m, keeper 1 m")
+    told = found(context)
+    assert told["stand.outward"].startswith(
+        "ground, 30 m away: 271 mm apart behind the screen, over 63"
+    )
+    assert told["stand.outward"].endswith("15.1 mm apart would be right.")
+    assert "2.87° in front of the screen" in told["stand.comfort"]
+    words = MEANINGS["eyes"](context).text
+    assert words.startswith("ground 52.0 px behind, 2.71 %, 1.29°; keeper 115.6 px in front")
+    assert "in the screen" in MEANINGS["eyes"](scene(
+        eyes="65 mm at 3 m, screen 10 m from 12 m", distances="ground 3 m")).text  # fmt: skip
+    drawing = draw_stand(context)
+    assert drawing is not None
+    assert any(each.label == "ground, for two eyes" for each in drawing.facts)
+
+
+@pytest.mark.parametrize(
+    ("text", "why"),
+    [
+        ("0 mm at 3 m, screen 10 m from 12 m", "A distance of 0 is none"),
+        ("10000 mm at 3 m, screen 10 m from 12 m", "10000 mm apart are out of range"),
+        ("65 mm at 0 m, screen 10 m from 12 m", "A distance of 0 is none"),
+        ("65 mm at 3 m, screen 900 m from 12 m", "900 m wide are out of range"),
+        ("65 mm", "are no eyes"),
+    ],
+)
+def test_eyes_that_cannot_be(text: str, why: str) -> None:
+    with pytest.raises(Refusal, match=why) as refused:
+        Eyes.parse(text)
+    assert refused.value.nearest
 
 
 def test_the_stand_is_drawn_whatever_is_set() -> None:

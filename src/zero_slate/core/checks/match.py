@@ -47,6 +47,7 @@ CHECKS: tuple[Check, ...] = (
     colour.viewing,
     stand.camera,
     stand.focus,
+    stand.eyes,
     stand.distances,
     media.of_every_element,
 )

@@ -7,17 +7,19 @@ from zero_slate.core.checks.finding import Finding, Sentence, Severity
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.staged import out_of_order, pictures, staged
 from zero_slate.core.stand.distances import metres_words
+from zero_slate.core.stand.eyes import parallax, widest_apart
 
 
 def camera(context: ShotContext) -> Iterator[Finding]:
     """Find a focus or distances that no camera makes anything of (`stand.no-camera`)."""
     setup = context.setup
-    if not setup.camera.is_there and (setup.focus.is_there or setup.distances.of):
+    waits = setup.focus.is_there or setup.eyes.are_there or setup.distances.of
+    if not setup.camera.is_there and waits:
         yield Finding(
             "stand.no-camera",
             Severity.NOTE,
             "camera",
-            Sentence("Without a camera nothing is staged: focus and distances wait for one."),
+            Sentence("Without a camera nothing is staged: focus, eyes and distances wait for one."),
         )
 
 
@@ -77,6 +79,41 @@ def distances(context: ShotContext) -> Iterator[Finding]:
                 f"{other} and {each.name} stand at one distance: they keep the stack's order.",
             )
         seen[each.distance] = each.name
+
+
+def eyes(context: ShotContext) -> Iterator[Finding]:
+    """Find elements that two eyes can't bring together, or not for long.
+
+    `stand.outward` where they would have to turn outward; `stand.comfort` beyond a degree.
+    """
+    setup = context.setup
+    if not setup.camera.is_there or not setup.eyes.are_there:
+        return
+    for each in staged(context):
+        distance = float(each.distance)
+        seen = parallax(setup.camera, setup.eyes, distance)
+        if seen.is_comfortable and not seen.turns_outward:
+            continue
+        most = widest_apart(setup.camera, setup.eyes, distance)
+        right = f" {most:.3g} mm apart would be right." if most else ""
+        if seen.turns_outward:
+            code, said = "stand.outward", (
+                f"{seen.on_screen * 1000:.0f} mm apart behind the screen, over 63: eyes would have "
+                "to turn outward."
+            )  # fmt: skip
+        else:
+            where = "behind" if seen.share > 0 else "in front of"
+            code, said = "stand.comfort", (
+                f"{abs(seen.angle):.2f}° {where} the screen, over a degree: not comfortable for "
+                "long."
+            )  # fmt: skip
+        yield Finding(
+            code,
+            Severity.WARN,
+            "eyes",
+            Sentence(f"{each.name}, {metres_words(each.distance)} away: {said}{right}"),
+            element=each.element.id,
+        )
 
 
 def _note(code: str, words: str) -> Finding:

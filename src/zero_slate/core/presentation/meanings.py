@@ -405,6 +405,7 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "viewing": viewing,
     "camera": stand_words.camera,
     "focus": stand_words.focus,
+    "eyes": stand_words.eyes,
     "distances": stand_words.distances,
     "code": code,
     "title": title,

@@ -6,8 +6,9 @@ from math import inf
 from zero_slate.core.base.figures import decimal, whole
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.staged import arc_minutes, staged
+from zero_slate.core.shot.staged import Staged, arc_minutes, staged
 from zero_slate.core.stand.distances import metres_words
+from zero_slate.core.stand.eyes import parallax
 from zero_slate.core.stand.focus import sharp_range
 
 MOST_SAID = 4
@@ -54,6 +55,32 @@ def distances(context: ShotContext) -> Sentence:
         "" if worst == inf else f" The softest is {arc_minutes(worst, setup.canvas.height):.1f}′."
     )
     return Sentence(f"{'; '.join(said)}{more}.{seen}")
+
+
+def eyes(context: ShotContext) -> Sentence:
+    """Say where elements lie for two eyes."""
+    setup = context.setup
+    if not setup.eyes.are_there or not setup.camera.is_there:
+        return Sentence("One eye.")
+    every = staged(context)
+    if not every:
+        return Sentence("No element has a distance yet.")
+    said = [f"{each.name} {parallax_words(context, each)}" for each in every[:MOST_SAID]]
+    more = f"; {len(every) - MOST_SAID} more" if len(every) > MOST_SAID else ""
+    return Sentence(f"{'; '.join(said)}{more}.")
+
+
+def parallax_words(context: ShotContext, each: Staged) -> str:
+    """Write an element's parallax: in canvas pixels, per cent of the width and degrees."""
+    setup = context.setup
+    seen = parallax(setup.camera, setup.eyes, float(each.distance))
+    if abs(seen.share) * setup.canvas.width < 0.05:
+        return "in the screen"
+    where = "behind" if seen.share > 0 else "in front"
+    return (
+        f"{abs(seen.share) * setup.canvas.width:.1f} px {where}, {abs(seen.share) * 100:.2f} %, "
+        f"{abs(seen.angle):.2f}°"
+    )
 
 
 def soft_words(pixels: float) -> str:

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from math import inf
 
 from zero_slate.core.presentation.drawings.fact import Fact
-from zero_slate.core.presentation.stand_words import soft_words
+from zero_slate.core.presentation.stand_words import parallax_words, soft_words
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.staged import staged
 from zero_slate.core.stand.distances import metres_words
@@ -89,6 +89,11 @@ def draw_stand(context: ShotContext) -> StandDrawing | None:
         Fact(f"{each.name}, {metres_words(each.distance)}", soft_words(each.soft), False)
         for each in every[:8]
     ]
+    if setup.eyes.are_there:
+        facts += [
+            Fact(f"{each.name}, for two eyes", parallax_words(context, each), False)
+            for each in every[:8]
+        ]
     return StandDrawing(
         "The stand, from the side",
         str(camera),

@@ -14,6 +14,7 @@ from zero_slate.core.settings.kinds.choice import ChoiceKind
 from zero_slate.core.settings.kinds.texts import ShortKind
 from zero_slate.core.settings.schema import Setting
 from zero_slate.core.stand.camera import Camera
+from zero_slate.core.stand.eyes import Eyes
 from zero_slate.core.stand.focus import Focus
 
 
@@ -96,3 +97,14 @@ class Drawn(BaseModel):
             "stand",
         ),
     ] = Focus()
+    eyes: Annotated[
+        Eyes,
+        Setting(
+            "stand",
+            "Two eyes",
+            "How far apart two cameras stand, where they converge (or parallel), and the screen: "
+            "65 mm at 3 m, screen 10 m from 12 m. None: one eye.",
+            ShortKind("Two eyes", Eyes, 20, Eyes.examples),
+            "stand",
+        ),
+    ] = Eyes()
