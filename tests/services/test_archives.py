@@ -340,6 +340,12 @@ def test_an_archive_that_is_gone_or_outside(slate: Slate, worked: int, config: C
         slate.arrivals.on_volume("media", "away/x.zip")
     with pytest.raises(Refusal, match="leads outside"):
         slate.arrivals.on_volume("media", "../home/zero-slate.db")
+    # A name that no system has: nothing stands there.
+    with pytest.raises(NotFound):
+        slate.arrivals.on_volume("media", "0" * 400)
+    assert not slate.putting_away.plan(worked, None, "media", "0" * 300).there
+    with pytest.raises(NotFound):
+        slate.bin.take_out("a" * 300)
     path = put_away(slate, worked, media=False)
     arrival = slate.arrivals.on_volume("media", path)
     (config.volumes["media"] / path).unlink()

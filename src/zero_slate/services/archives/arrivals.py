@@ -1,5 +1,6 @@
 """Archives that arrived to be brought back: lying on a volume, or sent by a browser."""
 
+import os
 import shutil
 from contextlib import suppress
 from itertools import count
@@ -33,7 +34,7 @@ class Arrivals:
     def on_volume(self, volume: str, path: str) -> int:
         """Take an archive that lies on a volume; return its number. Raises NotFound and others."""
         where = inside(self.workspace.volume(volume), path)
-        if not where.exists():
+        if not os.path.lexists(where):
             raise NotFound(f"There is no {path} on {volume}.")
         return self._take(where)
 

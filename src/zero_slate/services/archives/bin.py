@@ -174,7 +174,7 @@ class Bin:
         return self.folder / f"{key}.zip"
 
     def _there(self, key: str) -> Path:
-        if not (key.isascii() and key.isalnum()) or not self._path(key).is_file():
+        if not (key.isascii() and key.isalnum()) or not os.path.isfile(self._path(key)):
             raise NotFound("That isn't in the bin any more.")
         return self._path(key)
 

@@ -1,5 +1,6 @@
 """Putting a production or a shot away: seen first, written, checked, and going on after a stop."""
 
+import os
 import shutil
 from dataclasses import dataclass
 from pathlib import Path
@@ -89,7 +90,7 @@ class PuttingAway:
         there, broken, free = False, None, ""
         if volume:
             target = self.workspace.folder(volume, folder) / of.name
-            there, broken = target.exists(), unfinished(target)
+            there, broken = os.path.lexists(target), unfinished(target)
             left = _free(target)
             if left is not None and left < media.bytes:
                 free = f"{gigabytes(left)} are free on {volume}: media doesn't fit."
@@ -117,7 +118,7 @@ class PuttingAway:
             of = archived(session, production_id, code)
             entries = list(own_files(session, of))
         target = self.workspace.folder(volume, folder) / of.name
-        if target.exists():
+        if os.path.lexists(target):
             raise Refusal(f"{of.name} stands there already: choose another folder.", part="folder")
         if with_media:
             entries[:0] = media_files(self.workspace, self.volumes, of).entries
