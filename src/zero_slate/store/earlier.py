@@ -5,6 +5,7 @@ import sqlite3
 from contextlib import closing
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from functools import cache
 from pathlib import Path
 
 from alembic.config import Config as AlembicConfig
@@ -38,11 +39,13 @@ class DatabaseState:
         )
 
 
-def scripts() -> ScriptDirectory:
-    """Return what brings databases up."""
+@cache
+def _known() -> tuple[tuple[str, str], ...]:
+    """Return every revision there is with its words, the newest first; read from disk once."""
     config = AlembicConfig()
     config.set_main_option("script_location", "zero_slate:store/migrations")
-    return ScriptDirectory.from_config(config)
+    scripts = ScriptDirectory.from_config(config)
+    return tuple((each.revision, each.doc) for each in scripts.walk_revisions())
 
 
 def state_of(path: Path) -> DatabaseState:
@@ -57,13 +60,13 @@ def state_of(path: Path) -> DatabaseState:
 
 def state(revision: str) -> DatabaseState:
     """Return what a revision is against the newest."""
-    known = list(scripts().walk_revisions())
-    newest = known[0].revision
-    names = [each.revision for each in known]
+    known = _known()
+    names = [name for name, _ in known]
+    newest = names[0]
     if revision and revision not in names:
         return DatabaseState(revision, newest, (), is_later=True)
     todo = known[: names.index(revision)] if revision else known
-    steps = tuple(f"{each.revision}: {each.doc}" for each in reversed(todo))
+    steps = tuple(f"{name}: {words}" for name, words in reversed(todo))
     return DatabaseState(revision, newest, steps, is_later=False)
 
 

@@ -62,7 +62,10 @@ def _keep_earlier(engine: Engine, path: Path) -> None:
     """Keep a copy of a database of an earlier version, before it is brought up."""
     with engine.connect() as connection:
         revision = MigrationContext.configure(connection).get_current_revision()
-    if revision is None or state(revision).is_later or not state(revision).steps:
+    if revision is None:
+        return
+    found = state(revision)
+    if found.is_later or not found.steps:
         return
     try:
         copy = keep_copy(path, revision)
@@ -72,7 +75,7 @@ def _keep_earlier(engine: Engine, path: Path) -> None:
             f"The database {path} is of an earlier version, and no copy of it could be kept before "
             f"it is brought up: {said}. Nothing was changed."
         ) from error
-    say("database", earlier=revision, brought_up_to=state(revision).newest, copy=str(copy))
+    say("database", earlier=revision, brought_up_to=found.newest, copy=str(copy))
 
 
 def make_private(folder: Path) -> None:

@@ -53,20 +53,20 @@ def thin_out(session: Session, shot_id: int) -> None:
         .where(Shot.id == shot_id)
     )
     if keeps is not None:
-        session.execute(
-            delete(SetupRevision)
-            .where(SetupRevision.id.in_(to_go(keeps, [shot_id]).scalar_subquery()))
-            .execution_options(synchronize_session=False)
-        )
+        _let_go(session, to_go(keeps, [shot_id]))
 
 
 def thin_out_all(session: Session, production_id: int, keeps: int) -> int:
     """Let go of what a production doesn't keep any more; return how many versions went."""
     shots = select(Shot.id).where(Shot.production_id == production_id)
-    ids = session.scalars(to_go(keeps, shots)).all()
-    session.execute(
+    return _let_go(session, to_go(keeps, shots))
+
+
+def _let_go(session: Session, which: Select[Any]) -> int:
+    gone = session.scalars(
         delete(SetupRevision)
-        .where(SetupRevision.id.in_(to_go(keeps, shots).scalar_subquery()))
+        .where(SetupRevision.id.in_(which.scalar_subquery()))
+        .returning(SetupRevision.id)
         .execution_options(synchronize_session=False)
     )
-    return len(ids)
+    return len(gone.all())

@@ -136,10 +136,6 @@ class Bin:
         words = f"{counted(len(shots), 'shot')} taken out of the bin"
         return Returned(production, shot, 0, 0, (), 0, words)
 
-    def path(self, key: str) -> Path:
-        """Return where something in the bin lies. Raises NotFound."""
-        return self._there(key)
-
     def empty(self, key: str | None = None) -> int:
         """Take one thing or all out of the bin for good; return how many those were.
 
