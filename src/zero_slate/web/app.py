@@ -46,6 +46,7 @@ from zero_slate.web.routers import (
     layers,
     layouts,
     light_copies,
+    made,
     media_jobs,
     new_shots,
     pictures,
@@ -56,6 +57,7 @@ from zero_slate.web.routers import (
     shared_setups,
     sheets,
     storing,
+    targets,
     time_changes,
     versions,
     views,
@@ -140,6 +142,8 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         framing,
         exports,
         handoff,
+        made,
+        targets,
     ):
         app.include_router(module.router, prefix=API, max_body_size=USUAL)
     describe(app)

@@ -92,6 +92,7 @@ _PARAMETERS = {
     "volume": "The name of a volume.",
     "setting": "A setting by its key, as `canvas`.",
     "form": "The form of the file.",
+    "texture": "The name of a texture, as `wash`.",
     "key": "The key of a picture, as a sheet of layers gives it.",
 }
 

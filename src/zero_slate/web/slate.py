@@ -30,8 +30,10 @@ from zero_slate.services.framing import Framing
 from zero_slate.services.handoff import Handoff
 from zero_slate.services.house import House
 from zero_slate.services.media.elements import Elements
+from zero_slate.services.media.grain_trials import GrainTrials
 from zero_slate.services.media.layers import Layers
 from zero_slate.services.media.light_copies import LightCopying
+from zero_slate.services.media.made import MadePictures
 from zero_slate.services.media.newer import NewerVersions
 from zero_slate.services.media.offers import Offers
 from zero_slate.services.media.passes import Passes
@@ -46,8 +48,10 @@ from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.places.disks import Disks
 from zero_slate.services.places.folders import Folders
 from zero_slate.services.places.layouts import Layouts
+from zero_slate.services.places.publishing import Publishing
 from zero_slate.services.places.storing import Storing
 from zero_slate.services.places.versions import Versions
+from zero_slate.services.places.writing_out import WritingOut
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
@@ -97,6 +101,8 @@ class Slate:
         self.light_copies = LightCopying(self.pictures, self.jobs, config.home)
         self.elements.after_linking.append(self.light_copies.make_as_linked)
         self.proofs = Proofs(self.pictures, self.light_copies, config.home)
+        self.made = MadePictures(self.pictures, self.jobs)
+        self.grain_trials = GrainTrials(self.made, self.jobs)
         self.stacks = Stacks(self.elements, self.sounds)
         self.offers = Offers(self.volumes, self.elements, self.jobs)
         self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)
@@ -109,6 +115,8 @@ class Slate:
         self.folders = Folders(self.layouts, self.jobs)
         self.disks = Disks(self.pictures, self.judged, self.jobs)
         self.storing = Storing(self.pictures, self.judged, self.jobs)
+        self.publishing = Publishing(self.made, self.judged, self.jobs)
+        self.writing_out = WritingOut(self.layouts, self.made, self.jobs)
         self.versions = Versions(self.layouts)
         self.devices = Devices(self.shots, config.home)
         self.capturing = Capturing(self.layouts, self.shots, self.work, self.jobs)

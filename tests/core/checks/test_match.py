@@ -9,7 +9,18 @@ import pytest
 from tests.core.scenes import EDIT, EVENT, NAMES, SETUP, context_for, header, plate
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.canvas.scan import ScanMode
-from zero_slate.core.checks import canvas, colour, depth, media, picture, stand, storing, time
+from zero_slate.core.checks import (
+    canvas,
+    colour,
+    depth,
+    finish,
+    media,
+    picture,
+    stand,
+    storing,
+    targets,
+    time,
+)
 from zero_slate.core.checks.finding import Finding, Severity, State
 from zero_slate.core.checks.match import CHECKS, match, written
 from zero_slate.core.colour.viewing import Viewing
@@ -355,7 +366,18 @@ def test_a_line_of_the_cut_has_what_differs_in_few_words() -> None:
 def test_every_check_there_is_is_listed_once() -> None:
     written = {
         check
-        for module in (canvas, colour, depth, media, picture, stand, storing, time)
+        for module in (
+            canvas,
+            colour,
+            depth,
+            finish,
+            media,
+            picture,
+            stand,
+            storing,
+            targets,
+            time,
+        )
         for check in vars(module).values()
         if inspect.isfunction(check)
         and check.__module__ == module.__name__

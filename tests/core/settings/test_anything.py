@@ -25,7 +25,7 @@ from zero_slate.core.settings.schema import GROUPS
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import apply, follow
 from zero_slate.core.shot.context import ShotContext, clock_of
-from zero_slate.core.shot.required import required_of
+from zero_slate.core.shot.required import left_alone, required_of
 from zero_slate.core.shot.state import Content, Departure
 from zero_slate.core.time.frames import FrameRange, Handles
 from zero_slate.core.time.timecode import labels
@@ -134,7 +134,10 @@ def test_following_twice_is_following_once(
     assert follow(made, after, after, EVENT, Anchor()) == made
     once = made.setup
     # Handles are asked in the shot's own rate, so that they last as long as the edit's.
-    was, now = (required_of(edit, EVENT, setup, Anchor()).values for edit in (before, after))
+    was, now = (
+        {**left_alone(edit), **required_of(edit, EVENT, setup, Anchor()).values}
+        for edit in (before, after)
+    )
     for key in EDIT_SETTINGS:
         if key != "handles":
             assert (was[key], now[key]) == (getattr(before, key), getattr(after, key))

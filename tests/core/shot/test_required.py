@@ -11,6 +11,7 @@ from tests.core.scenes import EDIT, EVENT, FILM, SETUP
 from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.required import clip_label, required_cut, required_of
+from zero_slate.core.stand.camera import Camera
 from zero_slate.core.time.frames import CountAt, FrameCount, FrameRange
 from zero_slate.core.time.rate import FrameRate
 
@@ -45,7 +46,11 @@ def test_a_cut_is_as_long_as_its_event_in_every_count(length: int, at: CountAt, 
 
 def test_without_an_event_no_range_is_asked() -> None:
     asked = required_of(EDIT, None, SETUP, Anchor())
-    assert set(asked.values) == set(EDIT_SETTINGS)
+    # What is seldom used is asked only where the edit format sets it.
+    seldom = {key for key, setting in EDIT_SETTINGS.items() if setting.seldom}
+    assert set(asked.values) == set(EDIT_SETTINGS) - seldom
+    staged = EDIT.model_copy(update={"camera": Camera.parse("50 mm")})
+    assert "camera" in required_of(staged, None, SETUP, Anchor()).values
     assert (asked.cut_range, asked.work_range) == (None, None)
 
 

@@ -6,7 +6,18 @@ from functools import cached_property
 from typing import Any
 
 from zero_slate.core.base.figures import counted
-from zero_slate.core.checks import canvas, colour, depth, media, picture, stand, storing, time
+from zero_slate.core.checks import (
+    canvas,
+    colour,
+    depth,
+    finish,
+    media,
+    picture,
+    stand,
+    storing,
+    targets,
+    time,
+)
 from zero_slate.core.checks.finding import STATE_WORDS, Finding, Severity, State
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
@@ -47,8 +58,14 @@ CHECKS: tuple[Check, ...] = (
     colour.viewing,
     stand.camera,
     stand.focus,
+    stand.order,
     stand.eyes,
+    stand.views,
     stand.distances,
+    finish.finish,
+    finish.steadiness,
+    finish.grain,
+    targets.targets,
     media.of_every_element,
 )
 

@@ -14,7 +14,7 @@ from zero_slate.core.canvas.sizes import BYTES_10_BIT_RGB, BYTES_HALF_RGBA
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.colour.read_as import ReadBy
 from zero_slate.core.media.placement import placement_words
-from zero_slate.core.presentation import stand_words
+from zero_slate.core.presentation import finish_words, stand_words, target_words
 from zero_slate.core.presentation.colour_words import config_holds
 from zero_slate.core.presentation.depth_words import (
     artwork_depth,
@@ -405,8 +405,15 @@ MEANINGS: dict[str, Callable[[ShotContext], Sentence]] = {
     "viewing": viewing,
     "camera": stand_words.camera,
     "focus": stand_words.focus,
+    "order": stand_words.order,
     "eyes": stand_words.eyes,
+    "views": stand_words.views,
     "distances": stand_words.distances,
+    "travel": stand_words.travel,
+    "finish": finish_words.finish,
+    "steadiness": finish_words.steadiness,
+    "grain": finish_words.grain,
+    "targets": target_words.targets,
     "code": code,
     "title": title,
     "subtitle": subtitle,

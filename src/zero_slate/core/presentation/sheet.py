@@ -12,8 +12,9 @@ from zero_slate.core.presentation.meanings import MEANINGS
 from zero_slate.core.settings.index import HOUSE_SETTINGS, SETTINGS
 from zero_slate.core.settings.locks import Locks
 from zero_slate.core.settings.models.picture_and_time import PictureAndTime
+from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.settings.reading import FieldProblem, Reading, Typed
-from zero_slate.core.settings.schema import GROUPS, Part, Setting
+from zero_slate.core.settings.schema import GROUPS, SELDOM, Part, Setting
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departures
 
@@ -125,6 +126,8 @@ class SheetGroup:
     """What there is to say of the whole group."""
     rows: tuple[SheetRow, ...]
     """Its rows, from the top."""
+    unused: bool
+    """Whether nothing of it is set, asked or found: it is in nobody's way then."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,7 +175,7 @@ def build_sheet(
             for key, setting in SETTINGS.items()
             if setting.group == group
         )
-        groups.append(SheetGroup(group, title, _note(rows), rows))
+        groups.append(SheetGroup(group, title, _note(rows), rows, _unused(group, rows, context)))
     return Sheet(tuple(groups), found.state, STATE_WORDS[found.state], found.words, found.differing)
 
 
@@ -243,11 +246,10 @@ def _row(
 ) -> SheetRow:
     value = getattr(context.setup, key)
     required = context.required.values.get(key)
-    if findings:
-        messages = tuple(message_of(finding) for finding in findings)
-    else:
+    messages = tuple(message_of(finding) for finding in findings)
+    if not findings or setting.seldom:
         plain = MEANINGS[key](context)
-        messages = (RowMessage(None, None, plain.text, plain.strong, None),)
+        messages = (RowMessage(None, None, plain.text, plain.strong, None), *messages)
     departure = departures.get(key)
     return SheetRow(
         key,
@@ -303,6 +305,15 @@ def _names(part: Part, texts: Mapping[str, str], names: ColourNames | None) -> t
     if part.names == "displays":
         return names.displays
     return names.views.get(texts.get("display", ""), ())
+
+
+def _unused(group: str, rows: tuple[SheetRow, ...], context: ShotContext) -> bool:
+    return group in SELDOM and all(
+        row.required is None
+        and row.problem is None
+        and getattr(context.setup, row.key) == Setup.model_fields[row.key].default
+        for row in rows
+    )
 
 
 def _note(rows: tuple[SheetRow, ...]) -> str:

@@ -6,10 +6,11 @@ from math import inf
 from zero_slate.core.base.figures import decimal, whole
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.staged import Staged, arc_minutes, staged
-from zero_slate.core.stand.distances import metres_words
+from zero_slate.core.shot.staged import Staged, arc_minutes, in_order, staged, standing
 from zero_slate.core.stand.eyes import parallax
 from zero_slate.core.stand.focus import sharp_range
+from zero_slate.core.stand.moves import metres_words
+from zero_slate.core.stand.views import ViewLayout
 
 MOST_SAID = 4
 
@@ -27,7 +28,7 @@ def camera(context: ShotContext) -> Sentence:
 def focus(context: ShotContext) -> Sentence:
     """Say what is sharp to a canvas pixel."""
     setup = context.setup
-    mine = setup.focus
+    mine = setup.focus.around(setup.cut_range.first)
     if not mine.is_there or not setup.camera.is_there:
         return Sentence("Everything is sharp.")
     if not mine.most and mine.at * 1000 <= setup.camera.focal:
@@ -35,7 +36,56 @@ def focus(context: ShotContext) -> Sentence:
     found = sharp_range(setup.camera, mine, setup.canvas.width)
     far = "without end" if found.far == inf else f"to {found.far:.3g} m"
     over = "" if found.hyperfocal == inf else f" From {found.hyperfocal:.3g} m on all behind is."
-    return Sentence(f"Sharp to a pixel from {found.near:.3g} m {far}.{over}")
+    pulled = ""
+    if setup.focus.pull is not None:
+        last = setup.focus.around(setup.cut_range.last)
+        pulled = f"; at the cut's last frame it is at {metres_words(last.at)}"
+    return Sentence(f"Sharp to a pixel from {found.near:.3g} m {far}{pulled}.{over}")
+
+
+def order(context: ShotContext) -> Sentence:
+    """Say what lies over what, back to front."""
+    setup = context.setup
+    every = standing(context)
+    if not every:
+        return Sentence("As in the stack.")
+    first = setup.cut_range.first
+    elements = [element for element, _, _ in every]
+    names = {element.id: name for element, name, _ in every}
+    drawn = in_order(context, elements, first)
+    said = ", ".join(names[each.id] for each in drawn[:6])
+    more = f" and {len(drawn) - 6} more" if len(drawn) > 6 else ""
+    return Sentence(f"Back to front where the cut begins: {said}{more}.")
+
+
+def travel(context: ShotContext) -> Sentence:
+    """Say how far the camera goes, and how fast."""
+    setup = context.setup
+    move = setup.travel.move
+    if not move.moves:
+        return Sentence("The camera stays at its mark.")
+    first, last = setup.cut_range.first, setup.cut_range.last
+    far = move.at(last) - move.at(first)
+    length = Fraction(setup.cut_range.length) / setup.rate.fraction
+    way = "forwards" if far >= 0 else "backwards"
+    return Sentence(
+        f"{metres_words(abs(far))} {way} in the cut, {decimal(abs(far) / length, 3)} m a second."
+    )
+
+
+def views(context: ShotContext) -> Sentence:
+    """Say what size is delivered, and what a pixel's shape is in it."""
+    setup = context.setup
+    if not setup.eyes.are_there:
+        return Sentence("One eye: the canvas as it is.")
+    size = setup.views.size(setup.canvas)
+    if setup.views is ViewLayout.TWO:
+        return Sentence(f"Two pictures of {size}, one for each eye.")
+    aspect = setup.views.pixel_aspect(setup.pixel_aspect)
+    squeezed = "" if setup.views.squeeze == (1, 1) else (
+        f", each squeezed to a pixel aspect of {decimal(aspect, 3, trim=True)}"
+    )  # fmt: skip
+    return Sentence(f"One picture of {size}{squeezed}.")
 
 
 def distances(context: ShotContext) -> Sentence:
@@ -45,8 +95,7 @@ def distances(context: ShotContext) -> Sentence:
     if not every:
         return Sentence("Every element is as sharp as it is drawn.")
     said = [
-        f"{each.name} {metres_words(each.distance)}: {soft_words(each.soft)}, "
-        f"{whole(each.fills)} px fill the frame"
+        f"{each.name} {each.move}: {soft_words(each.soft)}, {whole(each.fills)} px fill the frame"
         for each in every[:MOST_SAID]
     ]
     more = f"; {len(every) - MOST_SAID} more" if len(every) > MOST_SAID else ""
@@ -73,6 +122,8 @@ def eyes(context: ShotContext) -> Sentence:
 def parallax_words(context: ShotContext, each: Staged) -> str:
     """Write an element's parallax: in canvas pixels, per cent of the width and degrees."""
     setup = context.setup
+    if each.distance <= 0:
+        return "behind the camera"
     seen = parallax(setup.camera, setup.eyes, float(each.distance))
     if abs(seen.share) * setup.canvas.width < 0.05:
         return "in the screen"

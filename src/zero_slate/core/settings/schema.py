@@ -60,12 +60,20 @@ class Setting:
     kind: Kind
     drawing: str = "canvas"
 
+    @property
+    def seldom(self) -> bool:
+        """Whether most shots leave it alone: an edit asks for it only where it sets it."""
+        return self.group in SELDOM
+
 
 GROUPS = {
     "canvas": "Canvas",
     "picture": "Picture",
     "time": "Time",
     "colour": "Colour",
-    "stand": "Stand",
     "shot": "Name and title",
+    "stand": "Stand",
+    "finish": "Finish",
+    "targets": "Published as",
 }
+SELDOM = frozenset(("stand", "finish", "targets"))

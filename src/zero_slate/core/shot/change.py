@@ -11,7 +11,7 @@ from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.settings.schema import Setting
 from zero_slate.core.shot.anchor import Anchor
-from zero_slate.core.shot.required import Required, required_of
+from zero_slate.core.shot.required import Required, left_alone, required_of
 from zero_slate.core.shot.state import Content
 from zero_slate.core.time.frames import CountAt, FrameCount
 
@@ -115,8 +115,9 @@ def follow(
     """
     setup = content.setup
     count = after.count if setup.count == before.count else setup.count
-    old = (required or required_of(before, event, setup, anchor)).values
-    new = required_of(after, event, setup.model_copy(update={"count": count}), anchor).values
+    asked = required or required_of(before, event, setup, anchor)
+    now = required_of(after, event, setup.model_copy(update={"count": count}), anchor)
+    old, new = ({**left_alone(edit), **its.values} for edit, its in ((before, asked), (after, now)))
     values = {
         key: new[key]
         for key in old

@@ -1,8 +1,10 @@
 """Everything that a shot is judged by, in one value."""
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from fractions import Fraction
-from functools import cached_property
+from functools import cached_property, wraps
+from typing import Any, TypeVar
 
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, Probe
@@ -21,6 +23,8 @@ from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.time.cadence import Fitted
 from zero_slate.core.time.entry.clock import Clock, TimecodeAnchor
 from zero_slate.core.time.marks import FrameMark
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True)
@@ -46,6 +50,9 @@ class ShotContext:
     artwork: ArtworkFrame | None = None
     background: tuple[float, float, float] | None = None
     grade: Grade | None = None
+    reckoned: dict[Callable[..., Any], Any] = field(
+        default_factory=dict, init=False, compare=False, repr=False
+    )
 
     @classmethod
     def of(
@@ -144,6 +151,20 @@ class ShotContext:
         """What each element shows at the shot's frames, by the element's id."""
         work = self.setup.work_range
         return {e.id: showing(e, self.aligned[e.id], work) for e in self.elements}
+
+
+def once(reckon: Callable[[ShotContext], T]) -> Callable[[ShotContext], T]:
+    """Reckon something of a context once, however often it is asked for."""
+
+    @wraps(reckon)
+    def reckoned(context: ShotContext) -> T:
+        known = context.reckoned
+        if reckon not in known:
+            known[reckon] = reckon(context)
+        came: T = known[reckon]
+        return came
+
+    return reckoned
 
 
 def clock_of(setup: Setup, event: CutEvent | None) -> Clock:

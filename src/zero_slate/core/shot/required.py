@@ -49,13 +49,25 @@ def required_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Ancho
     return FrameRange.starting(in_clip if first is None else first, length)
 
 
+def asks(edit: EditFormat, key: str) -> bool:
+    """Return whether an edit asks for a setting: those seldom used only where it sets them."""
+    return not EDIT_SETTINGS[key].seldom or bool(
+        getattr(edit, key) != EditFormat.model_fields[key].default
+    )
+
+
+def left_alone(edit: EditFormat) -> dict[str, Any]:
+    """Return the settings that an edit leaves as they are where nobody uses them."""
+    return {key: getattr(edit, key) for key in EDIT_SETTINGS if not asks(edit, key)}
+
+
 def required_of(edit: EditFormat, event: CutEvent | None, setup: Setup, anchor: Anchor) -> Required:
     """Gather what the edit asks.
 
     Ranges are given in the shot's own count, so that a shot counted otherwise differs in its
     count alone.
     """
-    values: dict[str, Any] = {key: getattr(edit, key) for key in EDIT_SETTINGS}
+    values: dict[str, Any] = {key: getattr(edit, key) for key in EDIT_SETTINGS if asks(edit, key)}
     if event is not None:
         way = asked_way(event, setup, edit.handles)
         if way.scale != 1:

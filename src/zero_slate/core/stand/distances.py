@@ -1,6 +1,10 @@
-"""How far from the camera elements stand, by their names: `ground 12 m, keeper 4 m`."""
+"""How far from the camera elements stand, by their names: `ground 12 m, keeper 4 m`.
+
+An element that moves has moments: `keeper 4 m on 1001 to 6 m on 1061`.
+"""
 
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import ClassVar, Self
@@ -9,28 +13,38 @@ from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.base.texts import one_line, quoted
+from zero_slate.core.stand.moves import MOVE, Move, metres_words
 
 MOST = 60
-LONGEST_TEXT = 2000
+LONGEST_TEXT = 4000
 NEAREST, FARTHEST = Fraction(1, 100), Fraction(1_000_000)
-_ONE = re.compile(r"(\S.{0,60}?)\s+(\d{1,7}(?:\.\d{1,3})?)\s*(mm|cm|m|km)?")
-_UNITS = {"mm": Fraction(1, 1000), "cm": Fraction(1, 100), "m": Fraction(1), "km": Fraction(1000)}
+_ONE = re.compile(rf"(\S.{{0,60}}?)\s+({MOVE})")
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """An element by its name, and how many metres from the camera's mark it stands."""
+
+    name: str
+    move: Move
 
 
 @dataclass(frozen=True, slots=True)
 class Distances(TextValue):
-    """Names of elements, and how many metres from the camera each stands."""
+    """Where elements stand."""
 
-    of: tuple[tuple[str, Fraction], ...] = ()
+    of: tuple[Standing, ...] = ()
 
     about: ClassVar[str] = "Elements by their names, each with its distance from the camera."
-    examples: ClassVar[tuple[str, ...]] = ("", "ground 12 m, keeper 4 m")
+    examples: ClassVar[tuple[str, ...]] = (
+        "", "ground 12 m, keeper 4 m", "keeper 4 m on 1001 to 6 m on 1061",
+    )  # fmt: skip
 
     @classmethod
     def parse(cls, text: str) -> Self:
         """Read `ground 12 m, keeper 400 cm`; nothing is no distances. Raises Refusal."""
         said = one_line(text, "Distances", LONGEST_TEXT, keeps=True)
-        found: list[tuple[str, Fraction]] = []
+        found: list[Standing] = []
         for each in filter(None, (part.strip() for part in said.split(","))):
             if each == "none":
                 continue
@@ -40,27 +54,69 @@ class Distances(TextValue):
                     f"{quoted(each)} is no distance. Write an element's name and metres, as in "
                     "keeper 4 m.",
                 )
-            name, metres = one[1], Fraction(one[2]) * _UNITS[one[3] or "m"]
-            if not NEAREST <= metres <= FARTHEST:
-                raise Refusal(
-                    f"{name} at {decimal(metres, 4, trim=True)} m is out of range: an element "
-                    f"stands 0.01 m to {int(FARTHEST):,} m from the camera.",
-                )
-            if any(known.casefold() == name.casefold() for known, _ in found):
+            name, move = one[1], Move.parse(one[2], one[1])
+            for metres in move.metres:
+                if not NEAREST <= metres <= FARTHEST:
+                    raise Refusal(
+                        f"{name} at {decimal(metres, 4, trim=True)} m is out of range: an element "
+                        f"stands 0.01 m to {int(FARTHEST):,} m from the camera.",
+                    )
+            if any(known.name.casefold() == name.casefold() for known in found):
                 raise Refusal(f"{name} stands at two distances: give it one.")
-            found.append((name, metres))
+            found.append(Standing(name, move))
         if len(found) > MOST:
             raise Refusal(f"These are {len(found)} distances; {MOST} is the most there can be.")
         return cls(tuple(found))
 
-    def get(self, name: str) -> Fraction | None:
-        """Return how many metres away an element stands; None where it isn't said."""
-        return next((m for known, m in self.of if known.casefold() == name.casefold()), None)
+    def get(self, name: str) -> Move | None:
+        """Return where an element stands; None where it isn't said."""
+        wanted = name.casefold()
+        return next((each.move for each in self.of if each.name.casefold() == wanted), None)
+
+    def __iter__(self) -> Iterator[Standing]:
+        return iter(self.of)
 
     def __str__(self) -> str:
-        return ", ".join(f"{name} {metres_words(metres)}" for name, metres in self.of)
+        return ", ".join(f"{each.name} {each.move}" for each in self.of)
 
 
-def metres_words(metres: Fraction) -> str:
-    """Write a distance in metres."""
-    return f"{decimal(metres, 3, trim=True)} m"
+STAYS = Move.still(Fraction(0))
+
+
+@dataclass(frozen=True, slots=True)
+class Travel(TextValue):
+    """How far the camera has moved forwards from its mark; nothing is a camera that stays."""
+
+    move: Move = STAYS
+
+    about: ClassVar[str] = "Metres that the camera moves forwards, at two moments or more; none."
+    examples: ClassVar[tuple[str, ...]] = ("none", "0 m on 1001 to 2 m on 1061")
+
+    @classmethod
+    def parse(cls, text: str) -> Self:
+        """Read `0 m on 1001 to 2 m on 1061`, or `none`. Raises Refusal."""
+        said = " ".join(one_line(text, "The camera's travel", LONGEST_TEXT).lower().split())
+        if said in ("", "none"):
+            return cls()
+        move = Move.parse(said, "The camera")
+        for metres in move.metres:
+            if metres > FARTHEST:
+                raise Refusal(
+                    f"{metres_words(metres)} of travel are out of range: it takes up to "
+                    f"{int(FARTHEST):,} m."
+                )
+        if not move.moves and move.metres[0]:
+            raise Refusal(
+                "The camera stands still at its mark: say where it is on two frames at least, as "
+                "in 0 m on 1001 to 2 m on 1061.",
+                nearest="none",
+            )
+        return cls(move)
+
+    @property
+    def is_there(self) -> bool:
+        """Whether the camera moves."""
+        return self.move.moves
+
+    def __str__(self) -> str:
+        return str(self.move) if self.is_there else "none"

@@ -9,12 +9,15 @@ from fractions import Fraction
 from math import atan, degrees, radians, tan
 from typing import ClassVar, Self
 
+import numpy as np
+
 from zero_slate.core.base.figures import decimal
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.serialization import TextValue
 from zero_slate.core.base.texts import one_line, quoted
 from zero_slate.core.stand.camera import Camera
-from zero_slate.core.stand.distances import FARTHEST, NEAREST, metres_words
+from zero_slate.core.stand.distances import FARTHEST, NEAREST
+from zero_slate.core.stand.moves import Figures, metres_words
 
 # Eyes can't turn outward: what lies behind the screen is at most as far apart as they are.
 PUPILS = Fraction(63, 1000)
@@ -117,6 +120,13 @@ class Parallax:
     def is_comfortable(self) -> bool:
         """Whether it is within what is comfortable."""
         return abs(self.angle) <= COMFORT
+
+
+def parallax_share(camera: Camera, eyes: Eyes, distances: Figures) -> Figures:
+    """Return the parallax of many points as shares of the picture's width, metres away."""
+    there = 1 / float(eyes.converge) if eyes.converge else 0.0
+    a_metre = float(camera.focal / camera.width) * float(eyes.apart) / 1000
+    return np.asarray(a_metre * (there - 1 / distances))
 
 
 def parallax(camera: Camera, eyes: Eyes, distance: float) -> Parallax:

@@ -45,6 +45,7 @@ def draw_ledger(pen: Pen, printed: PrintedSheet) -> None:
         groups = [
             (group.title, [_line(pen, row, size) for row in group.rows])
             for group in printed.sheet.groups
+            if not group.unused
         ]
         step = size * POINT * 1.28
         tall = sum(

@@ -7,14 +7,13 @@ from dataclasses import dataclass, replace
 from hashlib import blake2b
 from pathlib import Path
 
-from zero_slate.core.canvas.raster import Size
 from zero_slate.core.colour.outside import OutsideShares
 from zero_slate.core.media.element import Element
-from zero_slate.core.media.header import MediaKind, Window
-from zero_slate.core.media.layers import Layer, picture_layer, places_with_alpha
+from zero_slate.core.media.header import Window
+from zero_slate.core.media.layers import Layer
 from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.shot.face import middle_frame
-from zero_slate.files.media.pixels.composing import ComposedLayer, ComposeRequest, compose
+from zero_slate.files.media.pixels.composing import ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
 from zero_slate.files.media.pixels.noise import measure_noise
 from zero_slate.files.media.pixels.outside import outside_shares
@@ -28,10 +27,11 @@ from zero_slate.services.media.pictures import (
     key_of,
     layer_named,
 )
-from zero_slate.services.media.proof_page import ProofPages, drawn_on
+from zero_slate.services.media.proof_page import ProofPages
 from zero_slate.services.media.seeing import STACK, Seeing
+from zero_slate.services.media.stack_pictures import StackPictures, StackSeen
 from zero_slate.services.runtime.executor import DaskWork
-from zero_slate.services.shots.loading import Loaded
+from zero_slate.services.runtime.workspace import NotFound
 
 SHARED_MEMORY = Path("/dev/shm")
 
@@ -51,6 +51,7 @@ class Proofs:
         self.pictures = pictures
         self.copies = copies
         self.seeing = Seeing(pictures)
+        self.stacks = StackPictures(pictures)
         self.pages = ProofPages(self.seeing, copies)
         self.work = pictures.work
         self.handover = None if isinstance(self.work, DaskWork) else _folder(home)
@@ -72,12 +73,17 @@ class Proofs:
     ) -> AskedFrame:
         """Return what a frame is read from: a file of an element by its number, or the stack.
 
-        Of the stack `number` is a frame of the shot. With `light` it is the file's light copy.
+        Of the stack `number` is a frame of the shot, and `layer` a way that it is seen in. With
+        `light` it is the file's light copy.
         Raises NotFound and NoPicture.
         """
         loaded = self.pictures.shots.load(shot_id)
         if element_id == STACK:
-            return self._stack(shot_id, loaded, number, window)
+            if layer not in set(StackSeen):
+                raise NotFound(f"The stack isn't seen as “{layer}”.")
+            seen = StackSeen(layer)
+            asked = self.stacks.asked(shot_id, loaded.stored, number, seen, window)
+            return AskedFrame(asked.key, asked.request)
         if light:
             copy = replace(self.copies.request(shot_id, element_id, number), longest=longest)
             return AskedFrame(key_of(copy.path, copy), copy)
@@ -145,42 +151,8 @@ class Proofs:
         window: Window | None = None,
         longest: int = 8192,
     ) -> AskedFrame:
-        path = self.pictures.path_of(shot_id, element, number)
-        movie = number if element.media.kind is MediaKind.MOVIE else None
-        places = (0, 1, 2) if movie is not None else places_with_alpha(element.media.header, layer)
-        request = FrameRequest(str(path), layer.part, places, movie, window, longest)
-        return AskedFrame(key_of(str(path), request), request)
-
-    def _stack(self, shot_id: int, loaded: Loaded, frame: int, window: Window | None) -> AskedFrame:
-        context, setup = loaded.stored, loaded.content.setup
-        layers, keys = [], []
-        for element in loaded.elements:
-            number = context.showing[element.id].source(frame) if element.on else None
-            looked_at = picture_layer(element.media.header, element.view)
-            if number is None or looked_at is None or looked_at.kind.is_data:
-                continue
-            if element.view_of is not None or element.role == "reference":
-                continue
-            asked = self._read(shot_id, element, number, looked_at)
-            assert isinstance(asked.request, FrameRequest)
-            placed = context.place_picture(element).placed
-            layers.append(
-                ComposedLayer(
-                    asked.request,
-                    self.pictures.through(setup, element, looked_at),
-                    float(placed.x),
-                    float(placed.y),
-                    float(placed.width),
-                    float(placed.height),
-                )
-            )
-            keys.append(asked.key)
-        if not layers:
-            raise NoPicture(f"Nothing shows at frame {frame}.")
-        drawn = drawn_on(setup)
-        size = Size(round(drawn.width), round(drawn.height))
-        request = ComposeRequest(round(drawn.x), round(drawn.y), size, tuple(layers), window)
-        return AskedFrame(key_of(layers[0].request.path, (keys, request)), request)
+        request = self.stacks.read(shot_id, element, number, layer, window, longest)
+        return AskedFrame(key_of(request.path, request), request)
 
 
 def content_of(frame: Frame) -> bytes | int:

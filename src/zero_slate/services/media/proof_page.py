@@ -15,6 +15,7 @@ from zero_slate.core.shot.read_element import read_element
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.services.media.light_copies import LightCopying
 from zero_slate.services.media.seeing import STACK, Seeing
+from zero_slate.services.media.stack_pictures import drawn_on, seldom_stamp, ways_seen
 from zero_slate.services.shots.loading import Loaded
 
 MOST_FRAMES = 20_000
@@ -144,10 +145,10 @@ class ProofPages:
         canvas = setup.canvas
         on = [each for each in loaded.elements if each.on]
         stack = ProofElement(
-            STACK, "The stack", "", "half", (), (),
+            STACK, "The stack", "", "half", _ways(setup), (),
             Size(canvas.width + 2 * edges[0], canvas.height + 2 * edges[1]),
             drawn_on(setup), self.seeing.linear_name(setup), "put together in linear light",
-            _stamp(on),
+            _stamp(on) + seldom_stamp(setup),
             0,
             False,
             tuple(range(frames.first, frames.last + 1)) if on else (),
@@ -220,6 +221,10 @@ class ProofPages:
             return 0
 
 
+def _ways(setup: Setup) -> tuple[ProofLayer, ...]:
+    return tuple(ProofLayer(each, each or "as set", "", "colour") for each in ways_seen(setup))
+
+
 def _stamp(elements: Sequence[Element]) -> str:
     """Return another text whenever the files, the order or the use of elements are others."""
     said = repr([replace(each, media=each.media.stamp) for each in elements])  # type: ignore[arg-type]
@@ -230,12 +235,6 @@ def _frames(setup: Setup) -> FrameRange:
     every = (setup.cut_range, setup.work_range, setup.clip_range)
     whole = FrameRange(min(each.first for each in every), max(each.last for each in every))
     return whole if whole.length <= MOST_FRAMES else setup.work_range
-
-
-def drawn_on(setup: Setup) -> Rect:
-    """Return the canvas with its overscan, in canvas pixels."""
-    across, down = setup.overscan.edges(setup.canvas)
-    return Rect(-across, -down, setup.canvas.width + 2 * across, setup.canvas.height + 2 * down)
 
 
 def _first_field(setup: Setup) -> int:

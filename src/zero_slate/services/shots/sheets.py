@@ -48,16 +48,18 @@ class Shots:
         typed: Typed | None = None,
         view: FrameRange | None = None,
         setting: str | None = None,
+        frame: int | None = None,
     ) -> ShotPage:
         """Preview the sheet, with texts as they are being typed in place of the stored ones.
 
         `view` is the part of the frame rule that is looked at, `setting` the row whose drawing is
-        wanted, all of them where it is None. Nothing is stored. Raises NotFound, and Refusal for a
+        wanted, all of them where it is None; `frame` the one that a stand is drawn at. Nothing is
+        stored. Raises NotFound, and Refusal for a
         field that there isn't.
         """
         loaded = self.load(shot_id)
-        if typed or view or setting:
-            return lay_out(self.workspace, loaded, typed, view, setting)
+        if typed or view or setting or frame is not None:
+            return lay_out(self.workspace, loaded, typed, view, setting, frame)
         return lay_out_stored(self.workspace, loaded)
 
     def save(

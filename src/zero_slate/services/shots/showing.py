@@ -13,8 +13,10 @@ from zero_slate.core.presentation.drawings.sheet import draw_sheet
 from zero_slate.core.presentation.frame_rule import build_frame_rule
 from zero_slate.core.presentation.sheet import build_sheet
 from zero_slate.core.settings.models.edit_format import EditFormat
-from zero_slate.core.settings.reading import Typed
+from zero_slate.core.settings.reading import Reading, Typed
 from zero_slate.core.shot.change import change
+from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.state import Content
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.logs import fail
 from zero_slate.services.runtime.workspace import Workspace
@@ -40,26 +42,39 @@ def edit_is_stored(session: Session, production_id: int, before: EditFormat) -> 
     session.info.setdefault(_EDITS, {}).setdefault(production_id, before)
 
 
+def context_as_typed(workspace: Workspace, loaded: Loaded, typed: Typed | None) -> ShotContext:
+    """Return what a shot is judged by, with texts that are typed in place of what is stored.
+
+    What can't be taken stands as it is stored. Raises Refusal for a field that there isn't.
+    """
+    return loaded.context(workspace, _typed(workspace, loaded, typed)[0])
+
+
+def _typed(workspace: Workspace, loaded: Loaded, typed: Typed | None) -> tuple[Content, Reading]:
+    reading = read_sheet(
+        loaded.content, loaded.stored.clock, typed or {}, workspace.locks, workspace.config_of
+    )
+    return change(loaded.content, reading.values, loaded.stored.anchor), reading
+
+
 def lay_out(
     workspace: Workspace,
     loaded: Loaded,
     typed: Typed | None = None,
     view: FrameRange | None = None,
     setting: str | None = None,
+    frame: int | None = None,
 ) -> ShotPage:
     """Lay a shot out as its page, with texts that are typed in place of what is stored.
 
     Raises Refusal for a field that there isn't, and for what can't be laid out.
     """
-    reading = read_sheet(
-        loaded.content, loaded.stored.clock, typed or {}, workspace.locks, workspace.config_of
-    )
-    content = change(loaded.content, reading.values, loaded.stored.anchor)
+    content, reading = _typed(workspace, loaded, typed)
     context = loaded.context(workspace, content)
     found = match(context, content.departures)
     stored = loaded.content.setup
     was = workspace.probe(stored) if typed else None
-    drawings = draw_sheet(context, stored, setting, was)
+    drawings = draw_sheet(context, stored, setting, was, frame)
     return ShotPage(
         loaded.head,
         build_sheet(context, found, content.departures, typed or {}, reading, workspace.locks),

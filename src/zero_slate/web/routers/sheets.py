@@ -49,6 +49,8 @@ class SheetPreview(TypedSheet):
     """The part of the frame rule that is looked at; all of it where it is left out."""
     setting: str | None = None
     """The row that is selected, whose drawing is wanted; all drawings where it is left out."""
+    frame: Whole | None = None
+    """The frame that a stand is drawn at; where the cut begins where it is left out."""
 
 
 class SavedSheet(TypedSheet):
@@ -92,7 +94,7 @@ def get_shot_head(slate: TheSlate, shot_id: int) -> ShotHead:
 def preview_sheet(slate: TheSlate, shot_id: int, body: SheetPreview) -> Response:
     """Return the sheet as it would be with what is typed; nothing is stored."""
     view = FrameRange(body.view.first, body.view.last) if body.view else None
-    return answer(slate.shots.page(shot_id, body.typed, view, body.setting))
+    return answer(slate.shots.page(shot_id, body.typed, view, body.setting, body.frame))
 
 
 @router.put("/setup", response_model=ShotPage, responses=CHANGED)

@@ -44,11 +44,16 @@ class Drawings:
 
 
 def draw_sheet(
-    context: ShotContext, before: Setup, setting: str | None = None, was: Probe | None = None
+    context: ShotContext,
+    before: Setup,
+    setting: str | None = None,
+    was: Probe | None = None,
+    frame: int | None = None,
 ) -> Drawings:
     """Draw what a setting's row asks for, or every row's.
 
-    `before` is the setup as stored, and `was` what its display shows of known colours.
+    `before` is the setup as stored, and `was` what its display shows of known colours. `frame` is
+    the one that a stand is drawn at.
     """
     names = frozenset((SETTINGS[setting].drawing,)) if setting in SETTINGS else ALL
     captions = names & ABOUT_CANVAS
@@ -62,6 +67,6 @@ def draw_sheet(
         draw_moments(context, before, moved) if "moments" in names else None,
         draw_wedge(context, was) if "wedge" in names else None,
         draw_depth(context) if "depth" in names else None,
-        draw_stand(context) if "stand" in names else None,
+        draw_stand(context, frame) if "stand" in names else None,
         draw_speed(context) if rates else None,
     )

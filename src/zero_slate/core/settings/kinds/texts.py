@@ -75,7 +75,17 @@ class ShortKind:
         try:
             return self.value.parse(texts["text"])
         except Refusal as refusal:
+            if refusal.nearest is not None and not self._takes(refusal.nearest):
+                refusal.nearest = None
             raise refusal.in_part("text") from None
+
+    def _takes(self, text: str) -> bool:
+        """Return whether a text can be taken: only then is it offered."""
+        try:
+            self.value.parse(text)
+        except Refusal:
+            return False
+        return True
 
     def texts(self, value: TextValue) -> dict[str, str]:
         """Return the text."""

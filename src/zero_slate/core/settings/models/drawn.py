@@ -13,9 +13,6 @@ from zero_slate.core.settings.kinds.background import BackgroundKind
 from zero_slate.core.settings.kinds.choice import ChoiceKind
 from zero_slate.core.settings.kinds.texts import ShortKind
 from zero_slate.core.settings.schema import Setting
-from zero_slate.core.stand.camera import Camera
-from zero_slate.core.stand.eyes import Eyes
-from zero_slate.core.stand.focus import Focus
 
 
 class Drawn(BaseModel):
@@ -75,36 +72,3 @@ class Drawn(BaseModel):
             "background",
         ),
     ] = Background()
-    camera: Annotated[
-        Camera,
-        Setting(
-            "stand",
-            "Camera",
-            "The focal length or the angle of view, and the film back: 50 mm on 36x24, 40 deg on "
-            "academy. None: nothing is staged in depth.",
-            ShortKind("Camera", Camera, 20, Camera.examples),
-            "stand",
-        ),
-    ] = Camera()
-    focus: Annotated[
-        Focus,
-        Setting(
-            "stand",
-            "Focus",
-            "By optics: f/2.8 at 3 m. By hand: a distance, the depth that stays sharp, and how "
-            "soft at most: 3 m, 0.5 m sharp, at most 12 px.",
-            ShortKind("Focus", Focus, 20, Focus.examples),
-            "stand",
-        ),
-    ] = Focus()
-    eyes: Annotated[
-        Eyes,
-        Setting(
-            "stand",
-            "Two eyes",
-            "How far apart two cameras stand, where they converge (or parallel), and the screen: "
-            "65 mm at 3 m, screen 10 m from 12 m. None: one eye.",
-            ShortKind("Two eyes", Eyes, 20, Eyes.examples),
-            "stand",
-        ),
-    ] = Eyes()

@@ -3,7 +3,7 @@
 from fractions import Fraction
 from typing import Annotated
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
 from zero_slate.core.base.ratio import PixelAspect
 from zero_slate.core.canvas.raster import Raster, Size, raster_of
@@ -24,6 +24,7 @@ from zero_slate.core.settings.kinds.time import (
     HandlesKind,
     RateKind,
 )
+from zero_slate.core.settings.models.seldom_used import SeldomUsed
 from zero_slate.core.settings.schema import Setting
 from zero_slate.core.time.frames import FrameCount, Handles
 from zero_slate.core.time.rate import FrameRate
@@ -32,10 +33,8 @@ from zero_slate.core.time.timecode import ClosingFrame, TimecodeKind
 Name = Annotated[str, Field(min_length=1, max_length=LONGEST_TEXT)]
 
 
-class PictureAndTime(BaseModel):
+class PictureAndTime(SeldomUsed):
     """The settings that an edit and a shot both have."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid")
 
     canvas: Annotated[
         Size,

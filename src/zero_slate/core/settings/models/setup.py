@@ -17,7 +17,7 @@ from zero_slate.core.settings.kinds.time import (
 from zero_slate.core.settings.models.drawn import Drawn
 from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.schema import Setting
-from zero_slate.core.stand.distances import Distances
+from zero_slate.core.stand.distances import Distances, Travel
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.timecode import Timecode
 
@@ -88,12 +88,23 @@ class Setup(PictureAndTime, Drawn):
         Setting(
             "stand",
             "Distances",
-            "How far from the camera elements stand, by their names: ground 12 m, keeper 4 m. "
-            "Those that aren't named stay as they are drawn.",
+            "How far from the camera elements stand, by their names: ground 12 m, keeper 4 m; "
+            "moving, keeper 4 m on 1001 to 6 m on 1061. Those that aren't named stay as drawn.",
             ShortKind("Distances", Distances, 30),
             "stand",
         ),
     ] = Distances()
+    travel: Annotated[
+        Travel,
+        Setting(
+            "stand",
+            "Camera travel",
+            "How far the camera moves forwards, at two frames or more: 0 m on 1001 to 2 m on "
+            "1061. None: it stays.",
+            ShortKind("Camera travel", Travel, 20, Travel.examples),
+            "stand",
+        ),
+    ] = Travel()
     code: Annotated[
         str,
         AfterValidator(stored_code),

@@ -10,10 +10,16 @@ from PIL import Image
 
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.media.header import Window
+from zero_slate.core.stand.views import ViewLayout
 from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_linear
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, cropped, stored_pixels
 from zero_slate.files.media.pixels.handover import handed_over
 from zero_slate.files.media.pixels.reading import Pixels, as_light
+from zero_slate.files.media.pixels.treatments.finishing import Laid, finished
+from zero_slate.files.media.pixels.treatments.graining import Grained, grained
+from zero_slate.files.media.pixels.treatments.kept import kept
+from zero_slate.files.media.pixels.treatments.softening import softened
+from zero_slate.files.media.pixels.treatments.two_eyes import laid_out
 
 Light = NDArray[np.float32]
 
@@ -28,6 +34,13 @@ class ComposedLayer:
     y: float
     width: float
     height: float
+    finish: Laid | None = None
+    soft: float = 0.0
+    """How wide a point of it is, in canvas pixels."""
+    apart: float = 0.0
+    """How far the right eye sees it beside the left, in canvas pixels."""
+    of_eye: str = ""
+    """The only eye that sees it, as `left`; both where it is empty."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,7 +48,8 @@ class ComposeRequest:
     """A canvas with what is drawn beyond its edges, and the pictures on it from back to front.
 
     The first pixel lies at `x`, `y` of the canvas, which are negative with overscan. `window` is a
-    part of `size`.
+    part of `size`. `eye` is the one that sees it, or `both`, laid out as `views`; one eye where it
+    is empty. Each pixel that is made stands for `reduced` × `reduced` of the canvas.
     """
 
     x: int
@@ -44,17 +58,16 @@ class ComposeRequest:
     layers: tuple[ComposedLayer, ...]
     window: Window | None = None
     handover: str | None = None
+    eye: str = ""
+    views: ViewLayout = ViewLayout.TWO
+    grain: Grained | None = None
+    reduced: int = 1
 
 
 def compose(request: ComposeRequest) -> Frame:
-    """Return linear light with alpha: over, by the alpha of each (Porter and Duff 1984).
-
-    A picture without alpha covers all of its format. Raises what reading raises.
-    """
-    size = request.size
-    out = np.zeros((size.height, size.width, 4), np.float32)
-    for layer in request.layers:
-        over(out, _placed(layer, request))
+    """Return linear light with alpha as a frame. Raises what reading raises."""
+    out = composed(request)
+    size = Size(out.shape[1], out.shape[0])
     values: NDArray[Any] = np.clip(out, -65504, 65504).astype(np.float16)
     x, y, rows = 0, 0, size.height
     if request.window is not None:
@@ -64,20 +77,62 @@ def compose(request: ComposeRequest) -> Frame:
     return Frame(width, height, 4, "half", x, y, size, rows, 1, content)
 
 
+def composed(request: ComposeRequest) -> Light:
+    """Return rows × columns × RGBA of linear light: over, by the alpha of each.
+
+    (Porter and Duff 1984.) A picture without alpha covers all of its format.
+    """
+    if request.eye == "both":
+        out = laid_out(_seen_by(request, "left"), _seen_by(request, "right"), request.views)
+    else:
+        out = _seen_by(request, request.eye)
+    return grained(out, request.grain) if request.grain is not None else out
+
+
+def _seen_by(request: ComposeRequest, eye: str) -> Light:
+    size = _reduced_size(request)
+    out = np.zeros((size.height, size.width, 4), np.float32)
+    for layer in request.layers:
+        if layer.of_eye and eye and layer.of_eye != eye:
+            continue
+        over(out, _treated(layer, request, eye))
+    return out
+
+
+def _treated(layer: ComposedLayer, request: ComposeRequest, eye: str) -> Light:
+    """Return a layer on the canvas, finished, soft and where the eye sees it."""
+    beside = {"left": -layer.apart / 2, "right": layer.apart / 2}.get(eye, 0.0)
+    light = kept((layer.request, layer.through, _place(layer), request.x, request.y, request.size,
+                  request.reduced, beside), layer.request.path,
+                 lambda: _placed(layer, request, beside))  # fmt: skip
+    if layer.finish is not None:
+        light = finished(light, layer.finish, request.x - round(beside), request.y, request.reduced)
+    return softened(light, layer.soft / request.reduced)
+
+
+def _place(layer: ComposedLayer) -> tuple[float, float, float, float]:
+    return layer.x, layer.y, layer.width, layer.height
+
+
+def _reduced_size(request: ComposeRequest) -> Size:
+    size, by = request.size, request.reduced
+    return Size(max(1, size.width // by), max(1, size.height // by))
+
+
 def over(below: Light, above: Light) -> None:
     """Lay premultiplied light over what is there, in place."""
     below *= 1 - above[:, :, 3:4]
     below += above
 
 
-def _placed(layer: ComposedLayer, request: ComposeRequest) -> Light:
+def _placed(layer: ComposedLayer, request: ComposeRequest, beside: float) -> Light:
     pixels = stored_pixels(layer.request)
     light = _linear(pixels, layer.through)
-    across = layer.width / pixels.format.width
-    down = layer.height / pixels.format.height
-    left = layer.x - request.x + pixels.x * across
-    top = layer.y - request.y + pixels.y * down
-    size = request.size
+    across = layer.width / pixels.format.width / request.reduced
+    down = layer.height / pixels.format.height / request.reduced
+    left = (layer.x + beside - request.x) / request.reduced + pixels.x * across
+    top = (layer.y - request.y) / request.reduced + pixels.y * down
+    size = _reduced_size(request)
     if across == 1 and down == 1 and left == int(left) and top == int(top):
         return _moved(light, int(left), int(top), size)
     return _resampled(light, across, down, left, top, size)

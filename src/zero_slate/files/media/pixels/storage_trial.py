@@ -1,12 +1,10 @@
 """Trying a way to store frames: written, measured, opened again, and held against what was."""
 
-import os
 import shutil
 import tempfile
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from functools import cache
 from pathlib import Path
 from time import perf_counter
 from typing import Any
@@ -21,6 +19,7 @@ from zero_slate.core.colour.depth import SampleDepth
 from zero_slate.core.media.storage import STORAGES, Storage, Trial
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pictures import UnreadablePicture
+from zero_slate.files.media.pixels.encoders import has_encoder
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
 from zero_slate.files.media.pixels.reading import as_light
 from zero_slate.files.media.pixels.viewing import seen
@@ -50,24 +49,9 @@ class TrialRequest:
     below: str
 
 
-@cache
-def encoders() -> frozenset[str]:
-    """Return the names of FFmpeg's encoders that are wanted and are there."""
-    there = set()
-    for each in {storage.writer for storage in STORAGES.values() if storage.movie}:
-        # The encoder of AV1 writes to the terminal unless it is told not to.
-        os.environ.setdefault("SVT_LOG", "1")
-        try:
-            av.codec.Codec(each, "w")
-        except (av.error.FFmpegError, ValueError):
-            continue
-        there.add(each)
-    return frozenset(there)
-
-
 def can_write(storage: Storage) -> bool:
     """Return whether this machine can write frames so."""
-    return not storage.movie or storage.writer in encoders()
+    return not storage.movie or has_encoder(storage.writer)
 
 
 def try_storage(request: TrialRequest) -> Trial:

@@ -1,0 +1,1 @@
+"""How drawn fills, lines and edges are made to look, and what grain lies over a shot."""

@@ -1,0 +1,70 @@
+"""A target really made from some frames, opened again, and held against what was promised."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+
+from zero_slate.core.base.figures import decimal, megabytes
+from zero_slate.core.canvas.raster import Size
+from zero_slate.core.targets.targets import Target
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """What was read back from a target that was made."""
+
+    size: Size
+    frames: int
+    rate: Fraction | None
+    """Frames a second as the file says it; None where it holds no time."""
+    bytes: int
+    alpha: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Promise:
+    """What was promised of it."""
+
+    size: Size
+    frames: int
+    rate: Fraction | None
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """One thing of a promise, and whether it was kept."""
+
+    what: str
+    """What was promised."""
+    promised: str
+    """The figure promised."""
+    came: str
+    """The figure that came of it."""
+    kept: bool
+    """Whether they agree."""
+
+
+# Frames of most kinds are few and short: a data rate is met within this much of it.
+RATE_MARGIN = Fraction(1, 2)
+
+
+def kept(target: Target, promise: Promise, made: Made) -> Iterator[Kept]:
+    """Yield each promise with what came of it."""
+    yield Kept("size", str(promise.size), str(made.size), made.size == promise.size)
+    yield Kept("frames", str(promise.frames), str(made.frames), made.frames == promise.frames)
+    if promise.rate is not None:
+        came = "no time" if made.rate is None else _rate(made.rate)
+        # Delays are whole: what is exact on the whole is within a frame of a few.
+        near = made.rate is not None and abs(made.rate / promise.rate - 1) < Fraction(1, 100)
+        yield Kept("rate", _rate(promise.rate), came, near)
+    if target.megabits and promise.rate is not None:
+        bits = Fraction(made.bytes * 8) * promise.rate / max(1, made.frames) / 10**6
+        most = target.megabits * (1 + RATE_MARGIN)
+        said = f"{decimal(target.megabits, 2, trim=True)} Mb/s at most"
+        yield Kept("data rate", said, f"{decimal(bits, 2)} Mb/s", bits <= most)
+    else:
+        yield Kept("bytes", "", megabytes(made.bytes), True)
+
+
+def _rate(rate: Fraction) -> str:
+    return decimal(rate, 3, trim=True)

@@ -1,0 +1,1 @@
+"""What a production is published as: kinds of targets, their timing, and the list of them."""

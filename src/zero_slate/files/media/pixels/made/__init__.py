@@ -1,0 +1,1 @@
+"""What is made of a shot's stack: pictures, samples, measures, trials."""
