@@ -83,7 +83,7 @@ def test_what_cannot_be_written_is_that_ones_trouble(
     }
     with pytest.raises(NotFound, match="can't be stored as “vellum”"):
         slate.storing.measure(production, ["vellum"])
-    monkeypatch.setattr(storage_trial, "encoders", frozenset)
+    monkeypatch.setattr(storage_trial, "has_encoder", lambda _: False)
     assert row(slate, production, "H.264 4:2:0 8-bit").here
     assert not row(slate, production, "PNG 8-bit").here
 

@@ -22,10 +22,20 @@
 		'/away',
 		'/machine',
 		'/surface',
-		...['', '/recut', '/to-ask-for', '/edit', '/files', '/change'].map((step) => `/p/0${step}`),
-		...['', '/time', '/data', '/elements', '/devices', '/handoff', '/change'].map(
-			(step) => `/s/0${step}`
-		)
+		...['', '/recut', '/to-ask-for', '/edit', '/files', '/change', '/targets'].map(
+			(step) => `/p/0${step}`
+		),
+		...[
+			'',
+			'/time',
+			'/data',
+			'/elements',
+			'/stand',
+			'/finish',
+			'/devices',
+			'/handoff',
+			'/change'
+		].map((step) => `/s/0${step}`)
 	];
 
 	let { children } = $props();

@@ -138,3 +138,28 @@ export const archivesQuery = (volume: string, folder: string) =>
 			take(api.GET('/api/v1/arrivals/found', { params: { query: { volume, folder } }, signal })),
 		enabled: volume !== ''
 	});
+
+/** What a production is published as, against a shot: as it stands, or as it is typed. */
+export const targetsQuery = (production_id: number, shot: string, typed: string | null) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'targets', shot, typed],
+		queryFn: ({ signal }) => {
+			const path = { production_id };
+			return typed === null
+				? take(
+						api.GET('/api/v1/productions/{production_id}/targets', {
+							params: { path, query: { shot } },
+							signal
+						})
+					)
+				: take(
+						api.POST('/api/v1/productions/{production_id}/targets/preview', {
+							params: { path },
+							body: { typed, shot },
+							signal
+						})
+					);
+		},
+		placeholderData: keepPreviousData,
+		retry: false
+	});

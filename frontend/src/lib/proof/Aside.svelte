@@ -48,10 +48,13 @@
 		page.elements.flatMap((each) => [
 			{ value: `${each.id}|`, label: each.name, pick: { id: each.id, layer: '', view: '' } },
 			...each.layers
-				.filter((layer) => layer.view && !layer.name && each.views.length > 1)
+				.filter(
+					(layer) =>
+						(layer.view && !layer.name && each.views.length > 1) || (each.id === 0 && layer.key)
+				)
 				.map((layer) => ({
 					value: `${each.id}|${layer.key}`,
-					label: `${each.name}, ${layer.view}`,
+					label: `${each.name}, ${layer.view || layer.name}`,
 					pick: { id: each.id, layer: layer.key, view: layer.view }
 				}))
 		])

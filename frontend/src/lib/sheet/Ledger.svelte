@@ -10,11 +10,14 @@
 	let {
 		session,
 		writing = $bindable(),
+		only,
 		children
 	}: {
 		session: SheetSession;
 		/** The rows whose reason is being written. */
 		writing: Record<string, boolean>;
+		/** The groups that are shown; all of them without it. */
+		only?: string[];
 		/** What stands between the heading and the rows. */
 		children?: Snippet;
 	} = $props();
@@ -53,8 +56,8 @@
 	</span>
 </div>
 {@render children?.()}
-{#each session.groups as group (group.key)}
-	{@const open = !collapsed.has(group.key)}
+{#each session.groups.filter((each) => !only || only.includes(each.key)) as group (group.key)}
+	{@const open = only !== undefined || !collapsed.has(group.key, group.unused)}
 	{@const shown = group.rows.filter(
 		(row) => open || row.state === 'differs' || row.problem || row.key === kept
 	)}
@@ -67,11 +70,14 @@
 				type="button"
 				class="flex min-h-[24px] items-baseline gap-3"
 				aria-expanded={open}
-				onclick={() => collapsed.turn(group.key)}
+				disabled={only !== undefined}
+				onclick={() => collapsed.turn(group.key, group.unused)}
 			>
-				<svg width="18" height="10" viewBox="0 0 18 10" aria-hidden="true">
-					<path d={open ? 'M4 2.5h10l-5 6z' : 'M6 0v10l6 -5z'} fill="var(--ink2)" />
-				</svg>
+				{#if only === undefined}
+					<svg width="18" height="10" viewBox="0 0 18 10" aria-hidden="true">
+						<path d={open ? 'M4 2.5h10l-5 6z' : 'M6 0v10l6 -5z'} fill="var(--ink2)" />
+					</svg>
+				{/if}
 				{group.title}
 				<span class="text-xs font-normal text-ink2 [font-stretch:88%]"
 					>{group.note}{#if !open && group.rows.length > shown.length}{group.note

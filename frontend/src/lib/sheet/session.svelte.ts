@@ -39,6 +39,9 @@ export class SheetSession {
 	/** The row whose drawing is looked at. */
 	selected = $state('canvas');
 
+	/** The frame that the stand is drawn at; where the cut begins where it is null. */
+	frame = $state<number | null>(null);
+
 	private view = $state.raw<Schema<'FrameRange'> | null>(null);
 	private readonly sheet;
 	private readonly preview;
@@ -51,8 +54,9 @@ export class SheetSession {
 		);
 		this.preview = createQuery(
 			() => {
-				const body = { typed: this.typed, view: this.view, setting: this.selected };
-				return sheetPreviewQuery(id, this.version, body, this.unsaved || this.view !== null);
+				const { typed, view, frame } = this;
+				const body = { typed, view, frame, setting: this.selected };
+				return sheetPreviewQuery(id, this.version, body, this.looks);
 			},
 			() => client
 		);
@@ -77,6 +81,16 @@ export class SheetSession {
 		return Object.keys(this.typed).length > 0;
 	}
 
+	/** Whether something else is seen than what is stored. */
+	private get looks(): boolean {
+		return this.unsaved || this.view !== null || this.frame !== null;
+	}
+
+	/** Whether all that is typed can be taken. */
+	get sound(): boolean {
+		return !this.groups.some((group) => group.rows.some((row) => row.problem));
+	}
+
 	/** The sheet as it is stored; there is none before it was heard. */
 	get stored(): Page | undefined {
 		return this.sheet.data;
@@ -89,7 +103,7 @@ export class SheetSession {
 	/** The newest answer to what is typed or looked at; the stored sheet where nothing is. */
 	private readonly answer = $derived.by(() => {
 		const stored = { page: this.stored as Page, typed: {} as Texts };
-		if (!this.unsaved && this.view === null) return stored;
+		if (!this.looks) return stored;
 		return this.preview.data ?? stored;
 	});
 

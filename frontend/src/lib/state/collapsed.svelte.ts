@@ -1,4 +1,4 @@
-const AT_FIRST: Record<string, boolean> = { picture: true, shot: true, stand: true };
+const AT_FIRST: Record<string, boolean> = { picture: true, shot: true };
 
 /** Which groups of a sheet are collapsed; kept for the next start. */
 class Collapsed {
@@ -12,12 +12,13 @@ class Collapsed {
 		}
 	}
 
-	has(group: string): boolean {
-		return this.shut[group] ?? AT_FIRST[group] ?? false;
+	/** Whether a group is; one that nothing uses is, until somebody opens it. */
+	has(group: string, unused = false): boolean {
+		return this.shut[group] ?? AT_FIRST[group] ?? unused;
 	}
 
-	turn(group: string): void {
-		this.shut = { ...this.shut, [group]: !this.has(group) };
+	turn(group: string, unused = false): void {
+		this.shut = { ...this.shut, [group]: !this.has(group, unused) };
 		localStorage.setItem('collapsed', JSON.stringify(this.shut));
 	}
 }

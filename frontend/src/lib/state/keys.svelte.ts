@@ -38,6 +38,9 @@ export const KEYS = {
 		where: 'Files of a shot'
 	},
 	devices: { key: 'Alt+I', does: 'Go to the devices', where: 'Shot' },
+	stand: { key: 'Alt+D', does: 'Go to the stand', where: 'Shot' },
+	finish: { key: 'Alt+F', does: 'Go to the finish', where: 'Shot' },
+	targets: { key: 'Alt+O', does: 'Go to what is published', where: 'Production' },
 	handoff: { key: 'h', does: 'Go to the hand off', where: 'Shot' },
 	undo: { key: 'u', also: 'Ctrl+Z', does: 'Undo the last change', where: 'Shot' },
 	redo: { key: 'r', also: 'Ctrl+Shift+Z', does: 'Redo what was undone', where: 'Shot' },

@@ -41,7 +41,7 @@ def steadiness(context: ShotContext) -> Sentence:
         return Sentence("One texture for the whole shot: nothing moves that isn't drawn moving.")
     changes = mine.changes(setup.rate.fraction, drawings_a_second(context))
     words = f"{decimal(changes, 2, trim=True)} changes a second"
-    return Sentence(f"{words}, {flicker_words(changes)}.", (words,))
+    return Sentence(f"{words}, {flicker_words(changes)}.")
 
 
 def grain(context: ShotContext) -> Sentence:

@@ -14,7 +14,7 @@ from zero_slate.core.settings.locks import Locks
 from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.settings.reading import FieldProblem, Reading, Typed
-from zero_slate.core.settings.schema import GROUPS, SELDOM, Part, Setting
+from zero_slate.core.settings.schema import GROUPS, Part, Setting
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.state import Departures
 
@@ -112,6 +112,10 @@ class SheetRow:
     """The key of its group."""
     locked: SuggestedFix | None
     """By what a facility locks it, with the texts it is locked at; None where it isn't."""
+    seldom: bool
+    """Whether most leave it alone."""
+    unused: bool
+    """Whether it is left alone here: nothing is set, typed or asked."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,7 +179,7 @@ def build_sheet(
             for key, setting in SETTINGS.items()
             if setting.group == group
         )
-        groups.append(SheetGroup(group, title, _note(rows), rows, _unused(group, rows, context)))
+        groups.append(SheetGroup(group, title, _note(rows), rows, all(row.unused for row in rows)))
     return Sheet(tuple(groups), found.state, STATE_WORDS[found.state], found.words, found.differing)
 
 
@@ -226,6 +230,8 @@ def edit_rows(
             False,
             setting.group,
             _locked(key, locks),
+            setting.seldom,
+            _left_alone(key, setting, getattr(edit, key)) and key not in typed,
         )
         for key, setting in sorted(
             settings.items(), key=lambda each: list(GROUPS).index(each[1].group)
@@ -268,6 +274,8 @@ def _row(
         excuses(departure, context.setup, key),
         setting.group,
         _locked(key, locks),
+        setting.seldom,
+        _left_alone(key, setting, value) and required is None and not typed,
     )
 
 
@@ -307,13 +315,8 @@ def _names(part: Part, texts: Mapping[str, str], names: ColourNames | None) -> t
     return names.views.get(texts.get("display", ""), ())
 
 
-def _unused(group: str, rows: tuple[SheetRow, ...], context: ShotContext) -> bool:
-    return group in SELDOM and all(
-        row.required is None
-        and row.problem is None
-        and getattr(context.setup, row.key) == Setup.model_fields[row.key].default
-        for row in rows
-    )
+def _left_alone(key: str, setting: Setting, value: Any) -> bool:
+    return setting.seldom and bool(value == Setup.model_fields[key].default)
 
 
 def _note(rows: tuple[SheetRow, ...]) -> str:

@@ -31,7 +31,7 @@ class Promise:
 
 
 @dataclass(frozen=True, slots=True)
-class Kept:
+class KeptPromise:
     """One thing of a promise, and whether it was kept."""
 
     what: str
@@ -48,22 +48,24 @@ class Kept:
 RATE_MARGIN = Fraction(1, 2)
 
 
-def kept(target: Target, promise: Promise, made: Made) -> Iterator[Kept]:
+def kept(target: Target, promise: Promise, made: Made) -> Iterator[KeptPromise]:
     """Yield each promise with what came of it."""
-    yield Kept("size", str(promise.size), str(made.size), made.size == promise.size)
-    yield Kept("frames", str(promise.frames), str(made.frames), made.frames == promise.frames)
+    yield KeptPromise("size", str(promise.size), str(made.size), made.size == promise.size)
+    yield KeptPromise(
+        "frames", str(promise.frames), str(made.frames), made.frames == promise.frames
+    )
     if promise.rate is not None:
         came = "no time" if made.rate is None else _rate(made.rate)
         # Delays are whole: what is exact on the whole is within a frame of a few.
         near = made.rate is not None and abs(made.rate / promise.rate - 1) < Fraction(1, 100)
-        yield Kept("rate", _rate(promise.rate), came, near)
+        yield KeptPromise("rate", _rate(promise.rate), came, near)
     if target.megabits and promise.rate is not None:
         bits = Fraction(made.bytes * 8) * promise.rate / max(1, made.frames) / 10**6
         most = target.megabits * (1 + RATE_MARGIN)
         said = f"{decimal(target.megabits, 2, trim=True)} Mb/s at most"
-        yield Kept("data rate", said, f"{decimal(bits, 2)} Mb/s", bits <= most)
+        yield KeptPromise("data rate", said, f"{decimal(bits, 2)} Mb/s", bits <= most)
     else:
-        yield Kept("bytes", "", megabytes(made.bytes), True)
+        yield KeptPromise("bytes", "", megabytes(made.bytes), True)
 
 
 def _rate(rate: Fraction) -> str:

@@ -111,12 +111,6 @@ class Move:
             return np.asarray(1 / np.interp(frames, at, 1 / metres))
         return np.asarray(np.interp(frames, at, metres))
 
-    def keyed(self, frame: int, metres: Fraction) -> "Move":
-        """Return it with a moment set; one that stays, stays, at the new distance."""
-        if not self.moves:
-            return Move.still(metres)
-        return self.with_moment(frame, metres)
-
     def with_moment(self, frame: int, metres: Fraction) -> "Move":
         """Return it with another distance at a frame, and so moving.
 

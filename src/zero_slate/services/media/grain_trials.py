@@ -11,6 +11,7 @@ import numpy as np
 
 from zero_slate.core.base.figures import decimal, megabytes
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.canvas.raster import Size
 from zero_slate.core.finish.compression import (
     SURVIVES,
     Attempt,
@@ -34,7 +35,7 @@ from zero_slate.files.media.pixels.made.compressing import (
     encode_pair,
 )
 from zero_slate.files.media.pixels.made.matching import MatchRequest, match_grain
-from zero_slate.files.media.pixels.made.plain_codes import Middle, middle_codes
+from zero_slate.files.media.pixels.made.plain_codes import CodesRequest, even_codes
 from zero_slate.services.media.made import MadePictures, TypedStack
 from zero_slate.services.media.pictures import element_named
 from zero_slate.services.media.stack_pictures import StackSeen
@@ -46,8 +47,9 @@ TRIAL_JOB = "grain"
 FRAMES, FRAMES_OF_ATTEMPTS = 24, 8
 USUAL_MEGABITS = 8.0
 LEAST_MEGABITS, MOST_MEGABITS = 0.05, 500.0
-# A trial takes the middle half of the picture each way, at its own pixels: a quarter of it.
-SHARE = Fraction(1, 4)
+# A trial takes the middle third of the picture each way, at its own pixels: a ninth of it.
+THIRD = 3
+SHARE = Fraction(1, THIRD**2)
 STRENGTHS = (0.5, 1.5, 2.0)
 RATES = (0.5, 2.0, 4.0, 8.0)
 
@@ -235,7 +237,7 @@ class GrainTrials:
                 )
             except NotFound:
                 continue
-            found.append(replace(asked.request, grain=None))
+            found.append(_middle(replace(asked.request, grain=None)))
         if len(found) < 2:
             raise Refusal("Grain is tried on two frames at least that show something.")
         return tuple(found)
@@ -243,9 +245,9 @@ class GrainTrials:
     def _middles(
         self, plain: Sequence[ComposeRequest], stack: TypedStack, job: Job[GrainResult]
     ) -> "np.ndarray[tuple[int, ...], np.dtype[np.uint8]]":
-        wanted = [Middle(number, each, stack.through) for number, each in enumerate(plain)]
+        wanted = [CodesRequest(number, each, stack.through) for number, each in enumerate(plain)]
         found = {}
-        for asked, came in each_of(self.made.work, middle_codes, wanted, job.step):
+        for asked, came in each_of(self.made.work, even_codes, wanted, job.step):
             if isinstance(came, Exception):
                 raise Refusal(f"A frame can't be made: {came}.") from came
             found[asked.number] = came
@@ -322,6 +324,13 @@ class GrainTrials:
         else:
             also = f"It keeps {SURVIVES * 100:.0f} % at none of the rates tried."
         return replace(own, words=f"{own.words} {most} {also}", pictures=(), plain=())
+
+
+def _middle(request: ComposeRequest) -> ComposeRequest:
+    """Return what is made of the middle third of a canvas each way."""
+    wide, high = max(64, request.size.width // THIRD), max(64, request.size.height // THIRD)
+    left, top = (request.size.width - wide) // 2, (request.size.height - high) // 2
+    return replace(request, x=request.x + left, y=request.y + top, size=Size(wide, high))
 
 
 def _figures(encoded: Encoded) -> EncodedFigures:

@@ -1,7 +1,9 @@
 """What a production is published as: each target against a shot, and trials really made."""
 
+import tempfile
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from pathlib import Path
 from typing import Any
 
 from zero_slate.core.base.figures import aspect, counted, decimal
@@ -15,7 +17,7 @@ from zero_slate.core.publishing.carrying import (
     ruled_out,
 )
 from zero_slate.core.publishing.together import Together, together
-from zero_slate.core.publishing.trial import Kept, Promise, kept
+from zero_slate.core.publishing.trial import KeptPromise, Promise, kept
 from zero_slate.core.settings.index import EDIT_SETTINGS
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
@@ -23,7 +25,10 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.targets.kinds import KINDS
 from zero_slate.core.targets.targets import Target, Targets
 from zero_slate.core.targets.timing import Counts
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.left_behind import clear_left_behind
+from zero_slate.files.media.pixels.composing import ComposeRequest
+from zero_slate.files.media.pixels.made.plain_codes import CodesRequest, write_codes
 from zero_slate.files.media.pixels.made.published import PublishRequest, can_make, publish
 from zero_slate.services.media.made import MadePictures
 from zero_slate.services.media.pictures import NoPicture
@@ -37,7 +42,7 @@ from zero_slate.services.runtime.workspace import NotFound
 
 TRIAL_JOB = "target"
 # So many frames are made; of a large canvas fewer, to stay within a worker's memory.
-FRAMES, FEW, LARGE = 12, 4, 5_000_000
+FRAMES, FEW, LARGE = 8, 4, 5_000_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,7 +145,7 @@ class TriedTarget:
     """Its name."""
     trouble: str
     """Why it couldn't be made; empty where it could."""
-    kept: tuple[Kept, ...]
+    kept: tuple[KeptPromise, ...]
     """What was promised, and what came."""
 
 
@@ -223,31 +228,67 @@ class Publishing:
             kind = target.kind
             size = carried_size(kind, _delivered(setup, eyes))
             came = carried_rate(kind, setup.rate.fraction)
-            given = frames if kind.moving or kind.name == "still frames" else frames[:1]
+            given = len(frames) if kind.moving else 1
             rate = came.rate if kind.counts is Counts.RATES else setup.rate.fraction
             # Delays in turn keep the rate where one delay can't.
             expected = rate if kind.counts is not Counts.RATIO else came.rate
             promised[target.name] = (
-                target, Promise(size, len(given), expected if kind.moving else None),
+                target, Promise(size, given, expected if kind.moving else None),
             )  # fmt: skip
             requests.append(
                 PublishRequest(
-                    tuple(given), through, target.name, size, rate, float(target.megabits),
+                    (), target.name, size, rate, float(target.megabits),
                     kind.fields and setup.scan.interlaced,
                     bool(kind.alpha > 1 and setup.background.alpha), str(self._below),
                 )
             )  # fmt: skip
 
         def work(job: Job[TriedTarget]) -> None:
-            for asked, came in each_of(self.made.work, publish, requests, job.step):
-                if isinstance(came, Exception):
-                    why = came.strerror if isinstance(came, OSError) else str(came)
-                    job.add(TriedTarget(asked.kind, why or str(came), ()))
-                    continue
-                job.add(TriedTarget(asked.kind, "", tuple(kept(*promised[asked.kind], came))))
+            self._below.mkdir(parents=True, exist_ok=True)
+            with tempfile.TemporaryDirectory(prefix=".target-", dir=self._below) as folder:
+                paths = self._frames(frames, through, folder, job)
+                given = [
+                    replace(each, frames=tuple(paths if KINDS[each.kind].moving else paths[:1]))
+                    for each in requests
+                ]
+                self._publish(given, promised, len(paths), job)
 
         what = f"{counted(len(requests), 'target')} of {setup.code}"
-        return self.jobs.start(TRIAL_JOB, production_id, what, len(requests), work)
+        total = len(frames) + len(requests)
+        return self.jobs.start(TRIAL_JOB, production_id, what, total, work)
+
+    def _frames(
+        self,
+        frames: Sequence[ComposeRequest],
+        through: ViewedThrough | None,
+        folder: str,
+        job: Job[TriedTarget],
+    ) -> list[str]:
+        """Make the frames once for all targets; return where they lie."""
+        wanted = [
+            CodesRequest(number, each, through, str(Path(folder, f"{number:04d}.npy")))
+            for number, each in enumerate(frames)
+        ]
+        for _, came in each_of(self.made.work, write_codes, wanted, job.step):
+            if isinstance(came, Exception):
+                raise Refusal(f"A frame can't be made: {came}.") from came
+        return [each.path for each in wanted]
+
+    def _publish(
+        self,
+        requests: Sequence[PublishRequest],
+        promised: Mapping[str, tuple[Target, Promise]],
+        done: int,
+        job: Job[TriedTarget],
+    ) -> None:
+        for asked, came in each_of(
+            self.made.work, publish, requests, lambda number: job.step(done + number)
+        ):
+            if isinstance(came, Exception):
+                why = came.strerror if isinstance(came, OSError) else str(came)
+                job.add(TriedTarget(asked.kind, why or str(came), ()))
+                continue
+            job.add(TriedTarget(asked.kind, "", tuple(kept(*promised[asked.kind], came))))
 
     def job(self, production_id: int, number: int) -> Job[TriedTarget]:
         """Return a trial by its number. Raises NotFound."""

@@ -9,8 +9,9 @@ from zero_slate.core.time.frames import FrameRange
 from zero_slate.services.changes.provenance import Provenance
 from zero_slate.services.quick_line import QuickPage
 from zero_slate.services.shots.pages import ShotHead, ShotPage
+from zero_slate.services.shots.standing import put_on_stand
 from zero_slate.web.downloads import attached, gives
-from zero_slate.web.models import ApiModel, OnVersion, Texts, Whole
+from zero_slate.web.models import ApiModel, Flag, OnVersion, Texts, Whole
 from zero_slate.web.problems import problems
 from zero_slate.web.reckoning.route import ReckonedRoute
 from zero_slate.web.slate import TheSlate
@@ -51,6 +52,26 @@ class SheetPreview(TypedSheet):
     """The row that is selected, whose drawing is wanted; all drawings where it is left out."""
     frame: Whole | None = None
     """The frame that a stand is drawn at; where the cut begins where it is left out."""
+
+
+class PutOnStand(TypedSheet):
+    """Something of the stand that is taken hold of."""
+
+    what: Annotated[str, Field(max_length=80)]
+    """`focus`, `converge`, or an element by its name, as `element:keeper`."""
+    metres: Annotated[float, Field(allow_inf_nan=False)]
+    """How far from the camera it is put."""
+    frame: Whole
+    """The frame that it is put there at."""
+    keyed: Flag = False
+    """Whether it moves from now on: it is there at this frame alone."""
+
+
+class PutTexts(ApiModel):
+    """What would be typed."""
+
+    texts: dict[str, dict[str, str]]
+    """The fields' texts, by setting and part."""
 
 
 class SavedSheet(TypedSheet):
@@ -95,6 +116,15 @@ def preview_sheet(slate: TheSlate, shot_id: int, body: SheetPreview) -> Response
     """Return the sheet as it would be with what is typed; nothing is stored."""
     view = FrameRange(body.view.first, body.view.last) if body.view else None
     return answer(slate.shots.page(shot_id, body.typed, view, body.setting, body.frame))
+
+
+@router.post("/stand/put", responses=problems(404, 422))
+def put_on_the_stand(slate: TheSlate, shot_id: int, body: PutOnStand) -> PutTexts:
+    """Return what would be typed for something of the stand that is put elsewhere."""
+    texts = put_on_stand(
+        slate.shots, shot_id, body.typed, body.what, body.metres, body.frame, keyed=body.keyed
+    )
+    return PutTexts(texts=texts)
 
 
 @router.put("/setup", response_model=ShotPage, responses=CHANGED)

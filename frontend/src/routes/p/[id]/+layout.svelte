@@ -30,7 +30,8 @@
 		toAskFor: () => void goto(`${root}/to-ask-for`),
 		found: () => void goto(`${root}/found`),
 		files: () => void goto(`${root}/files`),
-		format: () => void goto(`${root}/edit`)
+		format: () => void goto(`${root}/edit`),
+		targets: () => void goto(`${root}/targets`)
 	});
 </script>
 
@@ -51,7 +52,8 @@
 		},
 		{ label: 'On disk', href: `${root}/found`, title: titled('Found on disk', 'found') },
 		{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
-		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') }
+		{ label: 'Edit format', href: `${root}/edit`, title: titled('Edit format', 'format') },
+		{ label: 'Targets', href: `${root}/targets`, title: titled('Targets', 'targets') }
 	]}
 >
 	{#snippet verdict()}

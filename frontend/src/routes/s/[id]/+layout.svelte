@@ -31,6 +31,8 @@
 		elements: () => void goto(`${root}/elements`),
 		proof: () => void goto(`${root}/proof`),
 		files: () => void goto(`${root}/files`),
+		stand: () => void goto(`${root}/stand`),
+		finish: () => void goto(`${root}/finish`),
 		devices: () => void goto(`${root}/devices`),
 		handoff: () => void goto(`${root}/handoff`),
 		cut: () => shot.head && void goto(`/p/${shot.head.production_id}`)
@@ -47,6 +49,8 @@
 		{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
 		{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
 		{ label: 'Proof', href: `${root}/proof`, title: titled('Proof', 'proof') },
+		{ label: 'Stand', href: `${root}/stand`, title: titled('Stand', 'stand') },
+		{ label: 'Finish', href: `${root}/finish`, title: titled('Finish', 'finish') },
 		{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
 		{ label: 'Devices', href: `${root}/devices`, title: titled('Devices', 'devices') },
 		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }

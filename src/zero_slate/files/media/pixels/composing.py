@@ -107,7 +107,7 @@ def _treated(layer: ComposedLayer, request: ComposeRequest, eye: str) -> Light:
                  lambda: _placed(layer, request, beside))  # fmt: skip
     if layer.finish is not None:
         light = finished(light, layer.finish, request.x - round(beside), request.y, request.reduced)
-    return softened(light, layer.soft / request.reduced)
+    return softened(light, layer.soft / request.reduced, quick=request.reduced > 1)
 
 
 def _place(layer: ComposedLayer) -> tuple[float, float, float, float]:
@@ -126,7 +126,7 @@ def over(below: Light, above: Light) -> None:
 
 
 def _placed(layer: ComposedLayer, request: ComposeRequest, beside: float) -> Light:
-    pixels = stored_pixels(layer.request)
+    pixels = _seen_part(stored_pixels(layer.request), layer, request, beside)
     light = _linear(pixels, layer.through)
     across = layer.width / pixels.format.width / request.reduced
     down = layer.height / pixels.format.height / request.reduced
@@ -136,6 +136,26 @@ def _placed(layer: ComposedLayer, request: ComposeRequest, beside: float) -> Lig
     if across == 1 and down == 1 and left == int(left) and top == int(top):
         return _moved(light, int(left), int(top), size)
     return _resampled(light, across, down, left, top, size)
+
+
+def _seen_part(
+    pixels: Pixels, layer: ComposedLayer, request: ComposeRequest, beside: float
+) -> Pixels:
+    """Return the part of a picture that lies on what is made, and a little around it."""
+    size = pixels.format
+    across, down = layer.width / size.width, layer.height / size.height
+    left = (request.x - layer.x - beside) / across - pixels.x
+    top = (request.y - layer.y) / down - pixels.y
+    # What is enlarged or shrunk looks at its neighbours.
+    around = ceil(2 + 2 * max(1, 1 / across, 1 / down, request.reduced))
+    rows, columns = pixels.values.shape[:2]
+    x0 = min(columns - 1, max(0, floor(left) - around))
+    y0 = min(rows - 1, max(0, floor(top) - around))
+    x1 = max(x0 + 1, min(columns, ceil(left + request.size.width / across) + around))
+    y1 = max(y0 + 1, min(rows, ceil(top + request.size.height / down) + around))
+    if (x0, y0, x1, y1) == (0, 0, columns, rows):
+        return pixels
+    return Pixels(pixels.values[y0:y1, x0:x1], pixels.x + x0, pixels.y + y0, size)
 
 
 def _linear(pixels: Pixels, through: ViewedThrough | None) -> Light:

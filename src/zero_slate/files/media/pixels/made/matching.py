@@ -101,7 +101,7 @@ def _differing(one: Codes, other: Codes) -> list[_Part]:
         # What moves leaves its outline: the difference isn't even then.
         halves = [float(each.std()) for each in (left[:16, :16], left[:16, 16:], left[16:, :16],
                                                  left[16:, 16:])]  # fmt: skip
-        if max(halves) < 1.6 * min(halves) + 1e-4 and max(halves) > 1e-5:
+        if max(halves) < 1.6 * min(halves) + 1e-4:
             found.append(_Part(mean, left, max(halves)))
     return found
 

@@ -1,4 +1,4 @@
-"""The middle of a frame, at its own pixels, as codes: what grain is tried on."""
+"""Frames of a stack as codes of 255, kept for the trials that are made of them."""
 
 from dataclasses import dataclass
 
@@ -6,25 +6,39 @@ import numpy as np
 from numpy.typing import NDArray
 
 from zero_slate.files.colour.chain import ViewedThrough
-from zero_slate.files.media.pixels.composing import ComposeRequest
+from zero_slate.files.media.pixels.composing import ComposeRequest, composed
 from zero_slate.files.media.pixels.made.pictures import made_codes
+from zero_slate.files.media.pixels.viewing import seen
 
 
 @dataclass(frozen=True, slots=True)
-class Middle:
-    """A frame by its number, and how it is seen."""
+class CodesRequest:
+    """A frame by its number, how it is seen, and where its codes are written to."""
 
     number: int
     request: ComposeRequest
     through: ViewedThrough | None
+    path: str = ""
 
 
-def middle_codes(asked: Middle) -> NDArray[np.uint8]:
-    """Return the middle half of a frame each way, with even sides, as codes of 255."""
+def even_codes(asked: CodesRequest) -> NDArray[np.uint8]:
+    """Return a frame, with even sides, as rows × columns × RGB."""
     codes = made_codes(asked.request, asked.through)
-    rows, columns = codes.shape[:2]
-    high, wide = max(16, rows // 4 * 2), max(16, columns // 4 * 2)
-    top, left = (rows - high) // 2, (columns - wide) // 2
-    part = codes[max(0, top) : max(0, top) + high, max(0, left) : max(0, left) + wide]
-    even = part[: part.shape[0] // 2 * 2, : part.shape[1] // 2 * 2]
+    even = codes[: codes.shape[0] // 2 * 2, : codes.shape[1] // 2 * 2]
     return np.round(even * 255).astype(np.uint8)
+
+
+def write_codes(asked: CodesRequest) -> str:
+    """Write a frame as rows × columns × RGBA, its colour not multiplied by alpha.
+
+    Returns the path. Raises OSError, and what reading the frame raises.
+    """
+    light = composed(asked.request)
+    alpha = np.clip(light[:, :, 3:], 0, 1)
+    rgb = light[:, :, :3]
+    if alpha.min() < 1:
+        rgb = np.where(alpha > 0, rgb / np.maximum(alpha, 1e-4), rgb)
+    codes = seen(np.ascontiguousarray(rgb, np.float32), asked.through)
+    whole = np.concatenate([codes, alpha], axis=2)
+    np.save(asked.path, np.round(whole * 255).astype(np.uint8))
+    return asked.path

@@ -21,11 +21,8 @@ from zero_slate.core.canvas.raster import Size
 from zero_slate.core.publishing.trial import Made
 from zero_slate.core.targets.kinds import KINDS
 from zero_slate.core.targets.timing import delays
-from zero_slate.files.colour.chain import ViewedThrough
-from zero_slate.files.media.pixels.composing import ComposeRequest, composed
 from zero_slate.files.media.pixels.encoders import has_encoder
 from zero_slate.files.media.pixels.treatments.graining import to_light
-from zero_slate.files.media.pixels.viewing import seen
 
 Codes = NDArray[np.float32]
 
@@ -52,13 +49,13 @@ class CantPublish(Refusal):
 
 @dataclass(frozen=True, slots=True)
 class PublishRequest:
-    """Frames of a stack to be made into a target, at a size and a rate, in a folder below one.
+    """Frames, as files of their codes, to be made into a target, at a size and a rate.
 
-    `megabits` is a data rate for all of it; 0 where the encoder chooses.
+    `megabits` is a data rate for all of it; 0 where the encoder chooses. What is made lies in a
+    folder `below` one, and goes again.
     """
 
-    frames: tuple[ComposeRequest, ...]
-    through: ViewedThrough | None
+    frames: tuple[str, ...]
     kind: str
     size: Size
     rate: Fraction
@@ -99,13 +96,13 @@ def _made(folder: Path, frames: list[Codes], request: PublishRequest) -> Made:
     return _PICTURES[request.kind](folder, frames, request)
 
 
-def _fitted(compose: ComposeRequest, request: PublishRequest) -> Codes:
+def _fitted(path: str, request: PublishRequest) -> Codes:
     """Return a frame as RGBA codes of the target's size, the picture inside it with bars."""
-    light = composed(compose)
-    alpha = np.clip(light[:, :, 3:], 0, 1)
-    covered = np.where(alpha > 0, light[:, :, :3] / np.maximum(alpha, 1e-4), light[:, :, :3])
-    rgb = seen(np.ascontiguousarray(covered, np.float32), request.through)
-    codes = np.concatenate([rgb if request.alpha else rgb * alpha, alpha], axis=2)
+    given = np.load(path)
+    codes = given.astype(np.float32) / np.float32(255)
+    if not request.alpha:
+        codes[:, :, :3] *= codes[:, :, 3:]
+        codes[:, :, 3] = 1
     rows, columns = codes.shape[:2]
     wide, high = request.size.width, request.size.height
     scale = min(wide / columns, high / rows)
