@@ -159,8 +159,8 @@
 			<text x={x(drawing.focus)} y="36" text-anchor="middle" class="soft">focus</text>
 		{/if}
 		{#if drawing.converge !== null}
-			<path d="M{x(drawing.converge)} 40V206" class="screen" />
-			<text x={x(drawing.converge)} y="36" text-anchor="middle" class="soft">screen</text>
+			<path d="M{x(drawing.converge)} 52V206" class="screen" />
+			<text x={x(drawing.converge)} y="48" text-anchor="middle" class="soft">screen</text>
 			<path
 				d="M{bench.left} {bench.axis - 5}L{x(
 					drawing.converge

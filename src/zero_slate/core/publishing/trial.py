@@ -7,6 +7,7 @@ from fractions import Fraction
 from zero_slate.core.base.figures import decimal, megabytes
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.targets.targets import Target
+from zero_slate.core.targets.timing import Counts
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,8 +57,7 @@ def kept(target: Target, promise: Promise, made: Made) -> Iterator[KeptPromise]:
     )
     if promise.rate is not None:
         came = "no time" if made.rate is None else _rate(made.rate)
-        # Delays are whole: what is exact on the whole is within a frame of a few.
-        near = made.rate is not None and abs(made.rate / promise.rate - 1) < Fraction(1, 100)
+        near = made.rate is not None and _in_time(target, promise.rate, made.rate, made.frames)
         yield KeptPromise("rate", _rate(promise.rate), came, near)
     if target.megabits and promise.rate is not None:
         bits = Fraction(made.bytes * 8) * promise.rate / max(1, made.frames) / 10**6
@@ -66,6 +66,14 @@ def kept(target: Target, promise: Promise, made: Made) -> Iterator[KeptPromise]:
         yield KeptPromise("data rate", said, f"{decimal(bits, 2)} Mb/s", bits <= most)
     else:
         yield KeptPromise("bytes", "", megabytes(made.bytes), True)
+
+
+def _in_time(target: Target, promised: Fraction, came: Fraction, frames: int) -> bool:
+    """Return whether frames last as long as they should; delays that are whole, to their unit."""
+    unit = {
+        Counts.HUNDREDTHS: Fraction(1, 100), Counts.MILLISECONDS: Fraction(1, 1000),
+    }.get(target.kind.counts, Fraction(0))  # fmt: skip
+    return abs(frames / came - frames / promised) <= unit
 
 
 def _rate(rate: Fraction) -> str:

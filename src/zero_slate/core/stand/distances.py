@@ -18,6 +18,8 @@ from zero_slate.core.stand.moves import MOVE, Move, metres_words
 MOST = 60
 LONGEST_TEXT = 4000
 NEAREST, FARTHEST = Fraction(1, 100), Fraction(1_000_000)
+# What is left of a move whose last part has no frame.
+_HALF_MOVED = re.compile(r"\s\d\S*(\s*m)?\s+on\s+-?\d+\s")
 _ONE = re.compile(rf"(\S.{{0,60}}?)\s+({MOVE})")
 
 
@@ -49,7 +51,7 @@ class Distances(TextValue):
             if each == "none":
                 continue
             one = _ONE.fullmatch(each)
-            if not one:
+            if not one or _HALF_MOVED.search(one[1]):
                 raise Refusal(
                     f"{quoted(each)} is no distance. Write an element's name and metres, as in "
                     "keeper 4 m.",

@@ -114,6 +114,9 @@ class ProcessWork:
     def _begin(
         self, asked: "Future[T]", work: Callable[..., T], arguments: tuple[Any, ...], alone: bool
     ) -> None:
+        if self._closed:
+            _settle(asked, WorkerDied("the server is closing"))
+            return
         pool = _new_pool(1, self._megabytes) if alone else self._ready()
         try:
             inner = pool.submit(work, *arguments)
@@ -139,7 +142,9 @@ class ProcessWork:
             if alone:
                 pool.shutdown(wait=False)
             if done.cancelled():
-                asked.cancel()
+                # Whoever waits for it is told only so.
+                if asked.cancel():
+                    asked.set_running_or_notify_cancel()
                 return
             error = done.exception()
             if isinstance(error, BrokenProcessPool) and not self._closed:

@@ -22,6 +22,7 @@ from zero_slate.core.publishing.trial import Made
 from zero_slate.core.targets.kinds import KINDS
 from zero_slate.core.targets.timing import delays
 from zero_slate.files.media.pixels.encoders import has_encoder
+from zero_slate.files.media.pixels.made.webp_frames import animation
 from zero_slate.files.media.pixels.treatments.graining import to_light
 
 Codes = NDArray[np.float32]
@@ -171,10 +172,8 @@ def _gif(folder: Path, frames: list[Codes], request: PublishRequest) -> Made:
 
 def _webp(folder: Path, frames: list[Codes], request: PublishRequest) -> Made:
     path = folder / "target.webp"
-    waits = list(_delays(request, len(frames)))
-    pictures = [_whole(each, request.alpha) for each in frames]
-    pictures[0].save(path, save_all=True, append_images=pictures[1:], duration=waits, loop=0,
-                     quality=80, method=0, minimize_size=False)  # fmt: skip
+    waits = _delays(request, len(frames))
+    path.write_bytes(animation([_whole(each, request.alpha) for each in frames], waits, 80))
     return _animation(path, request, len(frames), sum(waits))
 
 
