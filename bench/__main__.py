@@ -3,7 +3,7 @@
 import gc
 import sys
 
-from bench import archives, cuts, elements, formats, headers, load, places, proof, sheet, time
+from bench import archives, cuts, elements, formats, headers, load, made, places, proof, sheet, time
 
 
 def main() -> int:
@@ -17,6 +17,7 @@ def main() -> int:
             headers,
             elements,
             proof,
+            made,
             sheet,
             formats,
             places,

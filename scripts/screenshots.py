@@ -104,17 +104,6 @@ def change_rate(page: Page) -> None:
     page.get_by_text("become 54").wait_for()
 
 
-def put_right(file: Path) -> Steps:
-    """Renumber a data file."""
-
-    def go(page: Page) -> None:
-        page.locator("input[type=file]").set_input_files(file)
-        page.get_by_role("button", name=f"Renumber {file.name}").click()
-        page.get_by_text("frames merged").wait_for()
-
-    return go
-
-
 def files(page: Page) -> None:
     """See where the third production's files go, and the path of its comps."""
     page.get_by_role("link", name="The Salt Lantern Short film").click()
@@ -144,15 +133,54 @@ def storing(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def devices(page: Page) -> None:
-    """Hold another signal, and another reference."""
-    page.get_by_role("link", name="Devices").click()
-    page.get_by_label("Signal").select_option("1080 / 59.94i")
-    page.get_by_role("region", name="Reference").get_by_label("Reference").select_option(
-        "tri-level, 24"
-    )
-    page.get_by_text("a frame behind").wait_for()
-    page.wait_for_timeout(1000)
+def typed(page: Page, setting: str, text: str) -> None:
+    """Write a setting."""
+    field = page.locator(f"[data-row={setting}] input").first
+    field.fill(text)
+    field.press("Enter")
+    page.wait_for_selector("[data-awaited='0']")
+
+
+def stand(page: Page) -> None:
+    """Stage a shot, with a focus and two eyes."""
+    page.get_by_role("link", name="Stand").click()
+    page.get_by_role("button", name="Begin with 50 mm").click()
+    typed(page, "distances", "ground 12 m, plate 9 m, keeper 4 m on 1001 to 6 m on 1061, flare 3 m")
+    typed(page, "focus", "f/1.4 at 4 m")
+    typed(page, "eyes", "45 mm at 6 m, screen 6 m from 8 m")
+    page.get_by_role("heading", name="LAN_0010").click()
+    page.locator("main .overflow-y-auto").first.evaluate("node => node.scrollTo(0, 0)")
+    page.wait_for_timeout(4000)
+
+
+def finish(page: Page) -> None:
+    """Lay textures on artwork, with the plate out of the way."""
+    page.get_by_role("button", name="plate", exact=True).first.click()
+    page.keyboard.press("Space")
+    page.get_by_role("link", name="Finish").click()
+    page.get_by_role("button", name="chalk").click()
+    page.get_by_role("button", name="edges", exact=True).click()
+    page.get_by_role("button", name="dry brush").click()
+    typed(page, "steadiness", "every 2 frames")
+    page.get_by_role("button", name="Play 24 frames").click()
+    page.get_by_text("codes of 255 from one").wait_for(timeout=90_000)
+    page.wait_for_timeout(1500)
+
+
+def targets(page: Page) -> None:
+    """Publish the third production in three ways, and try them."""
+    page.get_by_role("link", name="The Salt Lantern Short film").click()
+    page.get_by_role("link", name="Targets").click()
+    for name in ("H.264 movie", "cinema frames", "GIF"):
+        page.get_by_label(f"Publish as {name}").check()
+        page.wait_for_selector("[data-awaited='0']")
+    page.get_by_role("button", name="Publish it so").click()
+    page.get_by_text("Published so").wait_for()
+    page.get_by_role("button", name="Try all that are published").click()
+    page.get_by_role("button", name="Stop").wait_for()
+    page.get_by_role("button", name="Try all that are published").wait_for(timeout=120_000)
+    page.get_by_role("button", name="GIF", exact=True).click()
+    page.wait_for_timeout(500)
 
 
 def away(page: Page) -> None:
@@ -201,35 +229,28 @@ def change_canvas(page: Page) -> None:
     page.get_by_text("lost 480 px").wait_for()
 
 
-def house(page: Page) -> None:
-    """Keep the shot's setup as the house setup."""
-    page.get_by_role("link", name="Keep as the house setup").click()
-    page.get_by_role("button", name="Change the house setup").wait_for()
-
-
-def pictures_of(home: Path) -> tuple[tuple[str, str, Steps], ...]:
+def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
     """List each picture: its name, its paper, and the way to what it shows."""
-    track = home / "volumes/orchard/data/RIV_0010_track.csv"
     return (
         ("desk", "paper", lambda page: None),
         ("cut", "paper", cut),
         ("storing", "paper", storing),
-        ("devices", "paper", then(lantern("LAN_0010"), devices)),
         ("edit-format", "paper", then(cut, change_format)),
         ("sheet", "paper", shot("FRO_0030")),
         ("sheet-dim", "dim", shot("FRO_0030")),
         ("formats", "paper", then(shot("FRO_0030"), formats)),
         ("change", "paper", then(shot("RIV_0020"), change_canvas)),
-        ("house", "paper", then(shot("FRO_0020"), house)),
         ("elements", "paper", then(lantern("LAN_0010"), layers_seen)),
         ("proof", "dim", then(lantern("LAN_0010"), proof)),
         ("on-disk", "paper", on_disk),
         ("recut", "paper", then(cut, recut)),
         ("time", "paper", then(shot("FRO_0030", "Time"), change_rate)),
-        ("data", "paper", then(shot("RIV_0010", "Data"), put_right(track))),
         ("files", "paper", files),
         ("hand-off", "paper", then(shot("FRO_0030", "Hand off"), hand_off)),
-        # Last, since it changes shots.
+        # Last, since they change shots.
+        ("targets", "paper", targets),
+        ("stand", "paper", then(lantern("LAN_0010"), stand)),
+        ("finish", "paper", then(lantern("LAN_0020"), finish)),
         ("away", "dim", away),
     )
 
@@ -265,7 +286,7 @@ def main() -> int:
         served.start()
         try:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-            for name, paper, steps in pictures_of(served.home):
+            for name, paper, steps in pictures_of():
                 take(browser, served.root, name, paper, steps)
             browser.close()
         finally:

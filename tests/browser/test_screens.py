@@ -66,6 +66,7 @@ def test_screens_are_reachable_and_readable(
         *("/", production, f"{production}/recut", f"{production}/edit", f"{production}/found"),
         *(shot, f"{shot}/time?rate=12", f"{shot}/data", f"{shot}/elements", f"{shot}/proof"),
         *(f"{production}/files", f"{shot}/files", f"{shot}/handoff", f"{shot}/devices"),
+        *(f"{shot}/stand", f"{shot}/finish", f"{production}/targets"),
         *(f"{production}/files/storing", f"{production}/files/away", "/away", "/machine"),
         "/surface",
     ]
@@ -78,13 +79,18 @@ def test_screens_are_reachable_and_readable(
         page.wait_for_selector("main")
         wide = page.evaluate("document.documentElement.scrollWidth")
         assert wide <= size[0], f"{address} is {wide} wide"
-        page.evaluate(AXE.read_text())
-        found = page.evaluate(
-            "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})"
-            ".then(r => r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.html).join('; ')))"
-        )
-        assert found == [], f"{address} on {paper}: {found}"
+        assert violations(page) == [], f"{address} on {paper}"
     context.close()
+
+
+def violations(page: Page) -> list[str]:
+    """What axe finds on a page."""
+    page.evaluate(AXE.read_text())
+    found: list[str] = page.evaluate(
+        "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})"
+        ".then(r => r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.html).join('; ')))"
+    )
+    return found
 
 
 def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:

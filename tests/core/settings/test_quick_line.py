@@ -65,6 +65,9 @@ def test_an_answer_settles_an_ambiguous_word() -> None:
         ("#808080", {"background": "#808080, line #000000, alpha"}),
         ("1080/25p", {"signal": "1080 / 25p"}),
         ("acescg", {"working_space": "ACEScg"}),
+        ("35mm", {"camera": "35 mm on 36x24"}),
+        ("f/2.8@3m", {"focus": "f/2.8 at 3 m"}),
+        ("dry-brush", {"finish": "fills dry brush 60 % at 24 px"}),
     ],
 )
 def test_a_word_is_told_by_how_it_is_written(word: str, values: dict[str, str]) -> None:

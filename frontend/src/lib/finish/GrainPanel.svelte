@@ -96,7 +96,7 @@
 		<div class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pb-2">
 			<label class="flex items-baseline gap-1.5"
 				>in
-				<select class="field num" bind:value={kind}>
+				<select class="field num" aria-label="Tried in" bind:value={kind}>
 					<option value="">as published</option>
 					{#each KINDS as each (each)}<option>{each}</option>{/each}
 				</select></label
@@ -104,6 +104,7 @@
 			<label class="flex items-baseline gap-1.5"
 				>at <input
 					class="field num w-[7ch]"
+					aria-label="Data rate, Mb/s"
 					inputmode="decimal"
 					placeholder="8"
 					bind:value={megabits}

@@ -49,7 +49,7 @@
 	{#if loader.trouble}
 		<p class="absolute inset-x-0 top-0 bg-sheet px-3 py-2">{loader.trouble}</p>
 	{:else if !loader.url}
-		<p class="absolute inset-0 grid place-items-center text-ink2">being made …</p>
+		<p class="absolute top-2 left-2 bg-sheet px-2 py-0.5">being made …</p>
 	{/if}
 </div>
 

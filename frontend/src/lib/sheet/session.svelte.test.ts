@@ -130,7 +130,7 @@ describe('typing in a sheet', () => {
 		session.type('rate', 'rate', '25');
 		await settle();
 		expect(server.bodies('/preview')).toEqual([
-			{ typed: { rate: { rate: '25' } }, view: null, setting: 'rate' }
+			{ typed: { rate: { rate: '25' } }, view: null, frame: null, setting: 'rate' }
 		]);
 	});
 
@@ -147,7 +147,7 @@ describe('typing in a sheet', () => {
 		session.lookAt({ first: 1001, last: 1010 });
 		await settle();
 		expect(server.bodies('/preview')).toEqual([
-			{ typed: {}, view: { first: 1001, last: 1010 }, setting: 'canvas' }
+			{ typed: {}, view: { first: 1001, last: 1010 }, frame: null, setting: 'canvas' }
 		]);
 	});
 });

@@ -40,7 +40,7 @@
 <svelte:head><title>{title} · Zero Slate</title></svelte:head>
 
 <header
-	class="grid h-[56px] shrink-0 grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)] items-center gap-4 border-b border-rule bg-sheet px-[22px] print:hidden"
+	class="grid h-[56px] shrink-0 grid-cols-[minmax(96px,1fr)_minmax(0,auto)_minmax(0,1fr)] items-center gap-4 border-b border-rule bg-sheet px-[22px] print:hidden"
 >
 	<div class="min-w-0">
 		<h1 class="truncate text-code font-semibold {figures ? 'font-figures tracking-tight' : ''}">
@@ -48,13 +48,19 @@
 		</h1>
 		<p class="truncate text-sm text-ink2">{subtitle}</p>
 	</div>
-	<nav aria-label="Steps" class="flex h-full gap-7 text-[14px]">
+	<nav
+		aria-label="Steps"
+		class="flex h-full min-w-0 gap-[clamp(10px,2.2vw,28px)] overflow-x-auto overflow-y-hidden text-[14px]"
+	>
 		{#each steps as step (step.href)}
 			<a
 				href={step.href}
 				title={step.title}
 				aria-current={aria(step.href)}
-				class="flex items-center text-ink2 hover:text-ink aria-[current]:font-semibold aria-[current]:text-ink aria-[current]:shadow-[inset_0_-3px_0_var(--ink)]"
+				{@attach (link) => {
+					if (aria(step.href)) link.scrollIntoView({ inline: 'nearest', block: 'nearest' });
+				}}
+				class="flex shrink-0 items-center text-ink2 hover:text-ink aria-[current]:font-semibold aria-[current]:text-ink aria-[current]:shadow-[inset_0_-3px_0_var(--ink)]"
 				>{step.label}</a
 			>
 		{/each}

@@ -19,8 +19,10 @@ from zero_slate.core.canvas.shape import sized
 from zero_slate.core.canvas.signals import Signal
 from zero_slate.core.canvas.working_scale import NAMED, WorkingScale
 from zero_slate.core.colour.background import DisplayColour
+from zero_slate.core.finish.finish import Finish, Texture, Treatment
 from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.settings.models.setup import Setup
+from zero_slate.core.stand.focus import Focus
 from zero_slate.core.time.entry.clock import Clock, Entry
 from zero_slate.core.time.entry.ranges import read_ends
 from zero_slate.core.time.frames import CountAt, FrameCount, Handles
@@ -53,6 +55,10 @@ WORDS: dict[str, tuple[str, Any]] = {
     "by-width": ("placing", FitMode.WIDTH),
     "by-height": ("placing", FitMode.HEIGHT),
     "pixel-for-pixel": ("placing", FitMode.PIXELS),
+    **{
+        str(texture).replace(" ", "-"): ("finish", Finish(Treatment(texture)))
+        for texture in Texture
+    },
 }
 SIGNALS = {signal.replace(" ", "").lower(): signal for signal in Signal if signal != Signal.NONE}
 
@@ -163,6 +169,16 @@ def _per_cent(text: str, _: Setup, __: Clock) -> Iterator[Meaning]:
             yield _one(key, kind.parse(text))
 
 
+def _lens(text: str, setup: Setup, _: Clock) -> Iterator[Meaning]:
+    """Take a focal length on the back that is set, or on that of a still."""
+    back = setup.camera
+    yield _one("camera", replace(back, focal=Fraction(text.removesuffix("mm"))))
+
+
+def _focus(text: str, _: Setup, __: Clock) -> Iterator[Meaning]:
+    yield _one("focus", Focus.parse(text.replace("@", " at ")))
+
+
 def _pixels(text: str, _: Setup, __: Clock) -> Iterator[Meaning]:
     yield _one("overscan", Overscan.parse(text))
 
@@ -174,6 +190,8 @@ _FIGURES: tuple[tuple[re.Pattern[str], Callable[[str, Setup, Clock], Iterator[Me
     (_FRACTION, _scale),
     (_PER_CENT, _per_cent),
     (_PIXELS, _pixels),
+    (re.compile(r"\d{1,4}(?:\.\d{1,3})?mm"), _lens),
+    (re.compile(r"f/\d{1,3}(?:\.\d{1,2})?@\d{1,6}(?:\.\d{1,3})?m"), _focus),
     (re.compile(r"\d+(?:p|i|psf|fps)?|\d{2,3}\.\d{1,4}(?:p|i|psf|fps)?|\d\.\d+(?:p|fps)"), _rate),
 )
 

@@ -107,7 +107,7 @@ def _treated(layer: ComposedLayer, request: ComposeRequest, eye: str) -> Light:
                  lambda: _placed(layer, request, beside))  # fmt: skip
     if layer.finish is not None:
         light = finished(light, layer.finish, request.x - round(beside), request.y, request.reduced)
-    return softened(light, layer.soft / request.reduced, quick=request.reduced > 1)
+    return softened(light, layer.soft / request.reduced)
 
 
 def _place(layer: ComposedLayer) -> tuple[float, float, float, float]:

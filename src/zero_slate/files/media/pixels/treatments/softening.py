@@ -4,22 +4,18 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from PIL import Image
 from scipy import fft
 
 Light = NDArray[np.float32]
 # A disc narrower than this is a point.
 LEAST = 0.35
-# Discs wider than this can be drawn at half their size.
-WIDE = 9.0
 
 
-def softened(light: Light, diameter: float, *, quick: bool = False) -> Light:
+def softened(light: Light, diameter: float) -> Light:
     """Return premultiplied light whose points are discs so many pixels wide, by an FFT.
 
     Light and alpha go together, so that what is behind shows through soft edges. What reaches past
-    the canvas goes on there as its outermost pixels do. Where it is to be `quick`, wide discs are
-    drawn at half the size and enlarged: fine detail is gone by then.
+    the canvas goes on there as its outermost pixels do.
     """
     if diameter < LEAST:
         return light
@@ -28,11 +24,7 @@ def softened(light: Light, diameter: float, *, quick: bool = False) -> Light:
         return light
     rows, columns = box
     out = np.zeros_like(light)
-    part = light[rows, columns]
-    if quick and diameter > WIDE and min(part.shape[:2]) > 16:
-        out[rows, columns] = _at_half(part, diameter)
-    else:
-        out[rows, columns] = _convolved(part, diameter)
+    out[rows, columns] = _convolved(light[rows, columns], diameter)
     # Rounding leaves a little cover where there is none.
     out[:, :, -1] = np.clip(out[:, :, -1], 0, 1)
     out[out[:, :, -1] < 1e-5] = 0
@@ -55,29 +47,6 @@ def _convolved(light: Light, diameter: float) -> Light:
                           workers=2)  # fmt: skip
         out[:, :, channel] = made[top : top + rows, top : top + columns]
     return out
-
-
-def _at_half(light: Light, diameter: float) -> Light:
-    rows, columns, channels = light.shape
-    even = np.pad(light, ((0, rows % 2), (0, columns % 2), (0, 0)), mode="edge")
-    small = (even[0::2] + even[1::2]) * np.float32(0.5)
-    small = (small[:, 0::2] + small[:, 1::2]) * np.float32(0.5)
-    if diameter / 2 > WIDE and min(small.shape[:2]) > 16:
-        return _enlarged(_at_half(small, diameter / 2), rows, columns, channels)
-    return _enlarged(_convolved(small, diameter / 2), rows, columns, channels)
-
-
-def _enlarged(small: Light, rows: int, columns: int, channels: int) -> Light:
-    size = (small.shape[1] * 2, small.shape[0] * 2)
-    planes = [
-        np.asarray(
-            Image.fromarray(np.ascontiguousarray(small[:, :, each]), "F").resize(
-                size, Image.Resampling.BILINEAR
-            )
-        )
-        for each in range(channels)
-    ]
-    return np.stack(planes, axis=2)[:rows, :columns]
 
 
 def _reach(light: Light, diameter: float) -> tuple[slice, slice] | None:
