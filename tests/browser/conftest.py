@@ -38,9 +38,8 @@ def served(home: Path) -> Iterator[Here]:
     """The demo, served."""
     config = make_demo(Config(home=home, who="tester"), reset=False, tell=lambda _: None)
     port = free_port()
-    server = uvicorn.Server(
-        uvicorn.Config(create_app(config), "127.0.0.1", port, log_level="warning")
-    )
+    app = create_app(config)
+    server = uvicorn.Server(uvicorn.Config(app, "127.0.0.1", port, log_level="warning"))
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     while not server.started:
@@ -48,6 +47,8 @@ def served(home: Path) -> Iterator[Here]:
     yield Here(home, f"http://127.0.0.1:{port}")
     server.should_exit = server.force_exit = True
     thread.join(10)
+    # A server that is forced to end doesn't let go by itself: its work would go on beside others.
+    app.state.slate.close()
 
 
 @pytest.fixture

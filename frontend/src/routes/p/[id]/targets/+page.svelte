@@ -208,7 +208,7 @@
 							<td class="py-1.5 pl-[22px]"
 								><input
 									type="checkbox"
-									class="h-[18px] w-[18px] accent-ink"
+									class="block h-[20px] w-[20px] accent-ink"
 									aria-label="Publish as {each.name}"
 									checked={each.chosen}
 									onchange={(event) => {
@@ -220,7 +220,7 @@
 							<td class="py-1.5"
 								><button
 									type="button"
-									class="min-h-[24px] text-left {each.chosen ? 'font-semibold' : ''}"
+									class="min-h-[24px] w-full text-left {each.chosen ? 'font-semibold' : ''}"
 									aria-pressed={row?.name === each.name}
 									onclick={() => (selected = each.name)}>{each.name}</button
 								></td

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 Light = NDArray[np.float32]
 # So many bytes are kept in each worker.
-MOST = 300 * 10**6
+MOST = 150 * 10**6
 _kept: OrderedDict[Hashable, Light] = OrderedDict()
 
 
