@@ -1,5 +1,6 @@
 """Takes the pictures in docs/screenshots, from the demo, at 1280×800."""
 
+import re
 import sys
 import tempfile
 from collections.abc import Callable
@@ -155,8 +156,9 @@ def stand(page: Page) -> None:
 
 def finish(page: Page) -> None:
     """Lay textures on artwork, with the plate out of the way."""
-    page.get_by_role("button", name="plate", exact=True).first.click()
+    page.get_by_role("option", name=re.compile("^plate")).click()
     page.keyboard.press("Space")
+    page.get_by_role("option", name=re.compile("^plate.*not used")).wait_for()
     page.get_by_role("link", name="Finish").click()
     page.get_by_role("button", name="chalk").click()
     page.get_by_role("button", name="edges", exact=True).click()
@@ -250,7 +252,7 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         # Last, since they change shots.
         ("targets", "paper", targets),
         ("stand", "paper", then(lantern("LAN_0010"), stand)),
-        ("finish", "paper", then(lantern("LAN_0020"), finish)),
+        ("finish", "paper", then(lantern("LAN_0010"), finish)),
         ("away", "dim", away),
     )
 
