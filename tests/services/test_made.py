@@ -193,6 +193,12 @@ def test_finished_frames_are_written_where_renders_go(
     volume, _, path = job.results[0].path.partition(":")
     written = sorted(Path(config.volumes[volume], path).parent.glob("*.exr"))
     assert len(written) == 3
+    # The usual rule of renders doesn't name the element: it has a folder of its own.
+    assert written[0].parent.name == "finished"
+    two = {**STAGED, "eyes": {"text": "65 mm at 6 m, screen 10 m from 12 m"}}
+    for eye in ("left", "right"):
+        eyes = WantedFrames(eye, 1010, 1010, f"{eye} eye")
+        assert finished(slate.writing_out.start(shot, two, eyes)).state == "done"
     with pytest.raises(Refusal, match="name it otherwise"):
         slate.writing_out.start(shot, FINISH, wanted)
     with pytest.raises(Refusal, match="out of range"):

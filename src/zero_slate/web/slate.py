@@ -115,7 +115,7 @@ class Slate:
         self.folders = Folders(self.layouts, self.jobs)
         self.disks = Disks(self.pictures, self.judged, self.jobs)
         self.storing = Storing(self.pictures, self.judged, self.jobs)
-        self.publishing = Publishing(self.made, self.judged, self.jobs)
+        self.publishing = Publishing(self.made, self.judged, self.sounds, self.jobs)
         self.writing_out = WritingOut(self.layouts, self.made, self.jobs)
         self.versions = Versions(self.layouts)
         self.devices = Devices(self.shots, config.home)

@@ -44,6 +44,8 @@ def test_an_element_and_a_focus_move_between_moments() -> None:
     ("text", "why"),
     [
         ("keeper 4 m on 1001", "two at least"),
+        ("keeper infinity", "1,000,000 m is the farthest"),
+        ("keeper ∞ m", "1,000,000 m is the farthest"),
         ("keeper 4 m on 1061 to 6 m on 1001", "moments rise"),
         ("keeper 4 m on 1001 to 6 m", "no distance"),
         ("keeper 4 m on 1001 to 0 m on 1061", "0.01 m to 1,000,000 m"),

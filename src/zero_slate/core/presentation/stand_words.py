@@ -6,7 +6,14 @@ from math import inf
 from zero_slate.core.base.figures import decimal, whole
 from zero_slate.core.checks.finding import Sentence
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.staged import Staged, arc_minutes, in_order, staged, standing
+from zero_slate.core.shot.staged import (
+    Staged,
+    arc_minutes,
+    in_order,
+    reference,
+    staged,
+    standing,
+)
 from zero_slate.core.stand.eyes import parallax
 from zero_slate.core.stand.focus import sharp_range
 from zero_slate.core.stand.moves import metres_words
@@ -22,7 +29,14 @@ def camera(context: ShotContext) -> Sentence:
         return Sentence("No camera: nothing is staged in depth.")
     back = f"{decimal(mine.width, 2, trim=True)} × {decimal(mine.height, 2, trim=True)} mm"
     frame = decimal(mine.frame_at(Fraction(1)), 3, trim=True)
-    return Sentence(f"{mine.angle:.1f}° across on {back}: {frame} m wide for each metre away.")
+    plane = reference(context, context.setup.cut_range.first)
+    fills = ""
+    if plane is not None:
+        wide = whole(context.setup.canvas.width)
+        fills = f" What is {wide} px wide just fills it at {metres_words(plane)}."
+    return Sentence(
+        f"{mine.angle:.1f}° across on {back}: {frame} m wide for each metre away.{fills}"
+    )
 
 
 def focus(context: ShotContext) -> Sentence:

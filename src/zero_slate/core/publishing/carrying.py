@@ -291,6 +291,15 @@ def _eyes(context: ShotContext, kind: TargetKind) -> Iterator[Carried]:
             "views", words, "Colour is sampled at half, and the two pictures with it: they leak "
             "into each other.", str(ViewLayout.BESIDE), {"views": ViewLayout.BESIDE},
         )  # fmt: skip
+    elif setup.views.squeeze != (1, 1):
+        shape = SETTINGS["pixel_aspect"].kind.show(setup.views.pixel_aspect(setup.pixel_aspect))
+        yield replace(
+            _no(
+                "views", words, f"Each picture is squeezed to a pixel aspect of {shape}: whoever "
+                "plays it has to be told.", "", {},
+            ),
+            carried=True,
+        )  # fmt: skip
     else:
         yield _yes("views", words)
 

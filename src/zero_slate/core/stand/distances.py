@@ -46,6 +46,7 @@ class Distances(TextValue):
     def parse(cls, text: str) -> Self:
         """Read `ground 12 m, keeper 400 cm`; nothing is no distances. Raises Refusal."""
         said = one_line(text, "Distances", LONGEST_TEXT, keeps=True)
+        Move.require_finite(said)
         found: list[Standing] = []
         for each in filter(None, (part.strip() for part in said.split(","))):
             if each == "none":

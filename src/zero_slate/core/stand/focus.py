@@ -84,6 +84,7 @@ class Focus(TextValue):
         said = " ".join(one_line(text, "A focus", LONGEST_TEXT).lower().split())
         if said in ("", "none"):
             return cls()
+        Move.require_finite(said)
         if found := _OPTICS.fullmatch(said):
             move = Move.parse(found[2], "The focus")
             if not all(move.metres):

@@ -21,6 +21,7 @@ MOST_MOMENTS = 24
 UNITS = {"mm": Fraction(1, 1000), "cm": Fraction(1, 100), "m": Fraction(1), "km": Fraction(1000)}
 METRES = r"\d{1,7}(?:\.\d{1,3})?\s*(?:mm|cm|km|m)?"
 MOVE = rf"{METRES}(?:\s+on\s+-?\d{{1,8}})?(?:\s+to\s+{METRES}\s+on\s+-?\d{{1,8}})*"
+_ENDLESS = re.compile(r"\b(?:inf|infinity|infinite)\b(?:\s*m\b)?|∞(?:\s*m\b)?", re.IGNORECASE)
 _MOMENT = re.compile(r"(\d{1,7}(?:\.\d{1,3})?)\s*(mm|cm|km|m)?(?:\s+on\s+(-?\d{1,8}))?")
 
 Figures = NDArray[np.float64]
@@ -51,6 +52,16 @@ class Move:
     def still(cls, metres: Fraction) -> "Move":
         """Return a distance that stays."""
         return cls(((0, metres),))
+
+    @staticmethod
+    def require_finite(text: str) -> None:
+        """Refuse a distance without end. Raises Refusal."""
+        if _ENDLESS.search(text):
+            raise Refusal(
+                "Infinity is no distance that can be drawn to scale: 1,000,000 m is the farthest, "
+                "and sharp or soft alike.",
+                nearest=_ENDLESS.sub("1000000 m", text),
+            )
 
     @classmethod
     def parse(cls, text: str, what: str) -> "Move":

@@ -33,6 +33,7 @@ from zero_slate.files.media.pixels.made.published import PublishRequest, can_mak
 from zero_slate.services.media.made import MadePictures
 from zero_slate.services.media.pictures import NoPicture
 from zero_slate.services.media.seeing import STACK
+from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.stack_pictures import StackSeen
 from zero_slate.services.places.disks import shown_shot
 from zero_slate.services.productions.judged import JudgedProductions
@@ -152,8 +153,9 @@ class TriedTarget:
 class Publishing:
     """Holds targets against shots, and tries them."""
 
-    def __init__(self, made: MadePictures, judged: JudgedProductions, jobs: Jobs):
+    def __init__(self, made: MadePictures, judged: JudgedProductions, sounds: Sounds, jobs: Jobs):
         self.made = made
+        self.sounds = sounds
         self.workspace = made.pictures.workspace
         self.judged = judged
         self.jobs = jobs
@@ -175,6 +177,7 @@ class Publishing:
         chosen = {each.name: each for each in edit.targets.of}
         both = together(edit)
         setup = context.setup if context else None
+        sounds = len(self.sounds.linked(shot.shot_id)) if shot else 0
         return TargetsPage(
             judged.edit_revision.number,
             str(edit.targets),
@@ -183,7 +186,7 @@ class Publishing:
             setup.code if setup else "",
             shot.shot_id if shot else None,
             _about(edit, setup),
-            tuple(_row(name, chosen.get(name), context) for name in KINDS),
+            tuple(_row(name, chosen.get(name), context, sounds) for name in KINDS),
             tuple(_serving(edit, both.values)),
             both.apart,
             _summary(edit, both),
@@ -308,9 +311,9 @@ def _delivered(setup: Setup, eyes: StackSeen) -> Size:
     return Size(whole.width * across // narrowed, whole.height * down // lowered)
 
 
-def _row(name: str, target: Target | None, context: ShotContext | None) -> TargetRow:
+def _row(name: str, target: Target | None, context: ShotContext | None, sounds: int) -> TargetRow:
     kind = KINDS[name]
-    carries = carrying(context, target or Target(name)) if context else ()
+    carries = carrying(context, target or Target(name), sounds) if context else ()
     holds = [f"{kind.bits} bits"]
     holds += [f"alpha of {kind.alpha}"] if kind.alpha > 1 else []
     holds += ["fields"] if kind.fields else []

@@ -5,7 +5,8 @@ from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import require_code
-from zero_slate.core.places.layout import FileKind, path_of
+from zero_slate.core.places.layout import FileKind, path_of, rule_of
+from zero_slate.core.places.pieces import Piece
 from zero_slate.core.settings.reading import Typed
 from zero_slate.files.media.pixels.made.writing import WriteRequest, write_made
 from zero_slate.files.volume_files import opened, why
@@ -67,10 +68,17 @@ class WritingOut:
         volume = require_volume(workspace, layout, FileKind.RENDER)
         root = workspace.volume(volume)
         named = replace(self.layouts.named(judged, setup.code), element=wanted.element)
+        rule = rule_of(layout, FileKind.RENDER, named.stored)
+        names_element = Piece.ELEMENT in rule.pieces
 
         def place(number: int) -> str:
-            path = layout.below(path_of(layout, FileKind.RENDER, replace(named, frame=number)))
-            return str(Path(path).with_suffix(".exr"))
+            path = Path(
+                layout.below(path_of(layout, FileKind.RENDER, replace(named, frame=number)))
+            )
+            if not names_element:
+                # What is written besides would be one file with the renders themselves.
+                path = path.parent / wanted.element / path.name
+            return str(path.with_suffix(".exr"))
 
         if place(first) == place(last) and first != last:
             raise Refusal(

@@ -1,20 +1,18 @@
 <!-- Finish: what drawn fills, lines and edges look like, how steady that is, and grain. -->
 <script lang="ts">
-	import { api, take, type Schema } from '$lib/api/client';
-	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import BeforeAfter from '$lib/finish/BeforeAfter.svelte';
 	import GrainPanel from '$lib/finish/GrainPanel.svelte';
 	import Samples from '$lib/finish/Samples.svelte';
 	import Steady from '$lib/finish/Steady.svelte';
 	import { figuresOf, partOf, PLACES, withPart, type Place } from '$lib/finish/texts';
 	import MadeRule from '$lib/made/MadeRule.svelte';
+	import WriteOut from '$lib/made/WriteOut.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import ClashNotice from '$lib/sheet/ClashNotice.svelte';
 	import Ledger from '$lib/sheet/Ledger.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
-	import { counted, workWords } from '$lib/words';
+	import { answerKeys } from '$lib/state/keys.svelte';
 
 	const TEXTURES = ['wash', 'hatch', 'stipple', 'dry brush', 'linocut', 'woven paper', 'chalk'];
 
@@ -26,7 +24,6 @@
 	let place = $state<Place>('fills');
 	let wrong = $state('');
 	let done = $state('');
-	let element = $state('finished');
 
 	$effect(() => {
 		if (session.stored) shot.say(session.page.sheet);
@@ -37,6 +34,7 @@
 	const frame = $derived(
 		session.frame ?? (cut ? Math.floor((cut.first + cut.last) / 2) : session.page.rule.first)
 	);
+	const work = $derived(session.page?.rule.bands.find((each) => each.key === 'work')?.runs[0]);
 	const textOf = (key: string) => session.row(key)?.fields[0]?.text ?? '';
 	const finish = $derived(textOf('finish'));
 	const mine = $derived(figuresOf(partOf(finish, place)));
@@ -75,27 +73,9 @@
 		void session.commit('finish');
 	}
 
-	const out = new FollowedJob<Schema<'WriteState'>>(`/shots/${shot.id}/made/frames`);
-
-	async function write(): Promise<void> {
-		wrong = done = '';
-		await out.follow(() =>
-			take(
-				api.POST('/api/v1/shots/{shot_id}/made/frames', {
-					params: { path: { shot_id: shot.id } },
-					body: { typed: session.typed, element, first: null, last: null, seen: '' }
-				})
-			)
-		);
-		const came = out.state?.written;
-		if (came) done = `${counted(came.frames, 'frame')} written: ${came.path}.`;
-		else if (out.state?.state !== 'stopped') wrong = out.trouble || out.state?.message || '';
-	}
-
 	answerKeys({
 		undo: () => session.page.head.undo && void session.step('undo'),
-		redo: () => session.page.head.redo && void session.step('redo'),
-		makeChange: () => void write()
+		redo: () => session.page.head.redo && void session.step('redo')
 	});
 </script>
 
@@ -186,23 +166,14 @@
 					version={session.page.head.version}
 					sound={session.sound}
 				/>
-				<p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 py-2 text-sm">
-					{#if out.busy}
-						<span>{workWords(out.state!, `${out.state!.done} of ${out.state!.total} written`)}</span
-						>
-						<button type="button" class="act" onclick={() => void out.stop()}>Stop</button>
-					{:else}
-						<label class="flex items-baseline gap-1.5 text-ink2"
-							>named <input class="field num w-[14ch]" bind:value={element} /></label
-						>
-						<button
-							type="button"
-							class="act"
-							title={titled('Write the finished frames', 'makeChange')}
-							onclick={() => void write()}>Write the work range to where renders go</button
-						>
-					{/if}
-				</p>
+				<WriteOut
+					shot={shot.id}
+					typed={session.typed}
+					named="finished"
+					range={work}
+					onwrong={(why) => (wrong = why)}
+					ondone={(what) => (done = what)}
+				/>
 				<div class="border-t border-rule pt-3">
 					<h2 class="pb-1 text-head font-semibold">Steadiness</h2>
 					<Steady

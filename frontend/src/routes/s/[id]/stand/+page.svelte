@@ -4,6 +4,7 @@
 	import { keyedFrames } from '$lib/stand/moments';
 	import Made from '$lib/made/Made.svelte';
 	import MadeRule from '$lib/made/MadeRule.svelte';
+	import WriteOut from '$lib/made/WriteOut.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import ClashNotice from '$lib/sheet/ClashNotice.svelte';
 	import Ledger from '$lib/sheet/Ledger.svelte';
@@ -21,6 +22,7 @@
 	let keyed = $state(false);
 	let seen = $state('');
 	let wrong = $state('');
+	let done = $state('');
 
 	$effect(() => {
 		if (session.stored) shot.say(session.page.sheet);
@@ -29,6 +31,7 @@
 
 	const drawing = $derived(session.stored ? session.drawings.stand : null);
 	const cut = $derived(session.page?.rule.bands.find((each) => each.key === 'cut')?.runs[0]);
+	const work = $derived(session.page?.rule.bands.find((each) => each.key === 'work')?.runs[0]);
 	const frame = $derived(session.frame ?? cut?.first ?? session.page.rule.first);
 	const staged = $derived(drawing !== null && drawing !== undefined && drawing.sheets.length > 0);
 	const eyes = $derived((drawing?.sheets ?? []).some((each) => each.parallax));
@@ -103,6 +106,7 @@
 {#if session.stored}
 	{#if session.clash}<ClashNotice {session} />{/if}
 	{#if wrong || session.troubled}<Notice>{wrong || session.troubled}</Notice>{/if}
+	{#if done}<Notice calm>{done}</Notice>{/if}
 	<div class="flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
 		<main
 			class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_432px] max-[1100px]:grid-cols-[minmax(0,1fr)_340px] tight:block"
@@ -176,6 +180,17 @@
 					sound={session.sound}
 					width={640}
 				/>
+				{#if staged}
+					<WriteOut
+						shot={shot.id}
+						typed={session.typed}
+						seen={ways.includes(seen) ? seen : ''}
+						named={seen ? seen.split(' ')[0]! : 'staged'}
+						range={work}
+						onwrong={(why) => (wrong = why)}
+						ondone={(what) => (done = what)}
+					/>
+				{/if}
 				{#if staged && drawing}
 					<table class="mt-3 w-full text-left text-sm">
 						<caption class="sr-only">Elements on the stand</caption>
