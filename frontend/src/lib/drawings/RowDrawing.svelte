@@ -1,13 +1,13 @@
 <!-- The drawing that belongs to the selected row, with its figures under it. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import Bench from '$lib/stand/Bench.svelte';
 	import BarsDrawing from './BarsDrawing.svelte';
 	import CadenceStrip from './CadenceStrip.svelte';
 	import DepthDrawing from './DepthDrawing.svelte';
 	import MomentsDrawing from './MomentsDrawing.svelte';
 	import ScaleDrawing from './ScaleDrawing.svelte';
 	import SpeedDrawing from './SpeedDrawing.svelte';
-	import StandDrawing from './StandDrawing.svelte';
 	import WedgeDrawing from './WedgeDrawing.svelte';
 
 	let { drawings, name }: { drawings: Schema<'Drawings'>; name: string } = $props();
@@ -44,7 +44,7 @@
 {:else if 'tracks' in drawing}
 	<BarsDrawing {drawing} />
 {:else if 'sheets' in drawing}
-	<StandDrawing {drawing} />
+	<div class="px-[10px]"><Bench {drawing} /></div>
 {:else if 'curves' in drawing}
 	<DepthDrawing {drawing} />
 {:else if 'moments' in drawing}

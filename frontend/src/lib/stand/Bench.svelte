@@ -5,19 +5,19 @@
 
 	let {
 		drawing,
-		selected,
-		onselect,
+		selected = '',
+		onselect = () => undefined,
 		onput,
-		oncommit
+		oncommit = () => undefined
 	}: {
 		drawing: Schema<'StandDrawing'>;
 		/** What is taken hold of: `focus`, `converge`, or `element:` and a name. */
-		selected: string;
-		onselect: (what: string) => void;
-		/** Something is put so many metres away, for now. */
-		onput: (what: string, metres: number) => void;
+		selected?: string;
+		onselect?: (what: string) => void;
+		/** Something is put so many metres away, for now; without it nothing can be taken hold of. */
+		onput?: (what: string, metres: number) => void;
 		/** What was put is kept. */
-		oncommit: (what: string) => void;
+		oncommit?: (what: string) => void;
 	} = $props();
 
 	let wide = $state(640);
@@ -51,6 +51,11 @@
 	const near = $derived(x(drawing.near ?? 0));
 	const far = $derived(Math.min(end, x(drawing.far ?? farthest)));
 
+	const spoken = $derived(
+		`${drawing.title}: ${drawing.corner}` +
+			(onput ? '' : `; ${drawing.sheets.map((each) => `${each.name} ${each.words}`).join(', ')}`)
+	);
+
 	/** What can be taken hold of, the nearest to the pointer first: elements before lines. */
 	function under(place: number): string {
 		const found = [
@@ -70,7 +75,7 @@
 	}
 
 	function press(event: PointerEvent): void {
-		dragged = under(placeOf(event));
+		dragged = onput ? under(placeOf(event)) : '';
 		if (!dragged) return;
 		onselect(dragged);
 		held = drawing.farthest;
@@ -78,7 +83,7 @@
 	}
 
 	function move(event: PointerEvent): void {
-		if (dragged) onput(dragged, metresAt(bench, Math.min(end, placeOf(event))));
+		if (dragged) onput?.(dragged, metresAt(bench, Math.min(end, placeOf(event))));
 	}
 
 	function release(): void {
@@ -101,7 +106,7 @@
 		if (way === undefined || at === null || at === undefined) return;
 		event.preventDefault();
 		const step = (drawing.farthest / 1.15 / 100) * (event.shiftKey ? 10 : 1);
-		onput(what, Math.max(0.01, at + way * step));
+		onput?.(what, Math.max(0.01, at + way * step));
 	}
 </script>
 
@@ -130,9 +135,10 @@
 	<svg
 		bind:this={svg}
 		viewBox="0 0 {wide} 326"
-		class="block w-full touch-none select-none"
-		role="group"
-		aria-label="{drawing.title}: {drawing.corner}"
+		class="block w-full select-none"
+		class:touch-none={onput !== undefined}
+		role={onput ? 'group' : 'img'}
+		aria-label={spoken}
 		onpointerdown={press}
 		onpointermove={move}
 		onpointerup={release}
@@ -195,24 +201,26 @@
 		{/if}
 		<text x={bench.left} y={bench.floor + 16}>0 m</text>
 		<text x={end} y={bench.floor + 16} text-anchor="end">{farthest.toPrecision(3)} m</text>
-		{#each sheets as sheet (sheet.name)}
-			{@render grip(
-				`element:${sheet.name}`,
-				sheet.name,
-				sheet.at,
-				`${sheet.at.toPrecision(3)} m, ${sheet.words}`
-			)}
-		{/each}
-		{#if drawing.focus !== null}
-			{@render grip('focus', 'Focus', drawing.focus, `${drawing.focus.toPrecision(3)} m`)}
-		{/if}
-		{#if drawing.converge !== null}
-			{@render grip(
-				'converge',
-				'Where the eyes converge',
-				drawing.converge,
-				`${drawing.converge.toPrecision(3)} m`
-			)}
+		{#if onput}
+			{#each sheets as sheet (sheet.name)}
+				{@render grip(
+					`element:${sheet.name}`,
+					sheet.name,
+					sheet.at,
+					`${sheet.at.toPrecision(3)} m, ${sheet.words}`
+				)}
+			{/each}
+			{#if drawing.focus !== null}
+				{@render grip('focus', 'Focus', drawing.focus, `${drawing.focus.toPrecision(3)} m`)}
+			{/if}
+			{#if drawing.converge !== null}
+				{@render grip(
+					'converge',
+					'Where the eyes converge',
+					drawing.converge,
+					`${drawing.converge.toPrecision(3)} m`
+				)}
+			{/if}
 		{/if}
 	</svg>
 </div>

@@ -1,10 +1,10 @@
 <!-- The edit format, and what a change of it would touch, before it is made. -->
 <script lang="ts">
 	import { page } from '$app/state';
-	import { API, api, take, words, type Schema } from '$lib/api/client';
+	import { API, words, type Schema } from '$lib/api/client';
 	import { editFormatQuery, formatsQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
-	import { takeBack } from '$lib/change/take-back';
+	import { EditChange } from '$lib/change/edit-change.svelte';
 	import FramingList from '$lib/change/FramingList.svelte';
 	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import MoreShots from '$lib/change/MoreShots.svelte';
@@ -20,9 +20,7 @@
 	let along = $state(true);
 	let out = $state.raw<number[]>([]);
 	let limit = $state(60);
-	let made = $state<number | null>(null);
-	let trouble = $state('');
-	let done = $state('');
+	const edit = new EditChange(() => id);
 
 	const session = new FormatSession<Schema<'EditFormatPage'>>(
 		() => `edit:${id}`,
@@ -46,7 +44,7 @@
 				if (Object.values(texts).some(Boolean)) session.use(key, texts);
 			}
 		} catch (error) {
-			trouble = words(error);
+			edit.trouble = words(error);
 		}
 	}
 
@@ -54,47 +52,21 @@
 		out = taken ? out.filter((each) => each !== shot) : [...out, shot];
 	}
 
-	async function act(work: () => Promise<void>): Promise<void> {
-		trouble = '';
-		try {
-			await work();
-			await client.invalidateQueries({ queryKey: ['production', id] });
-			void client.invalidateQueries({ queryKey: ['shot'] });
-		} catch (error) {
-			trouble = words(error);
-		}
+	async function change(): Promise<void> {
+		if (!said || !changed || !session.sound) return;
+		const body = { typed: session.typed, along, out, base: said.version };
+		if (!(await edit.make(body, `Changed: ${said.changes.join('; ')}.`))) return;
+		out = [];
+		session.leave();
 	}
-
-	const undo = () =>
-		act(async () => {
-			if (made === null) return;
-			const { shots, stay } = await takeBack(made);
-			done = `Taken back, with ${shots}.${stay}`;
-			made = null;
-		});
-
-	const change = () =>
-		act(async () => {
-			if (!said || !changed || !session.sound) return;
-			const change = await take(
-				api.PUT('/api/v1/productions/{production_id}/edit-format', {
-					params: { path: { production_id: id } },
-					body: { typed: session.typed, along, out, base: said.version }
-				})
-			);
-			made = change.id;
-			done = `Changed: ${said.changes.join('; ')}.`;
-			out = [];
-			session.leave();
-		});
 
 	answerKeys({ makeChange: () => void change() });
 </script>
 
-{#if trouble}<Notice>{trouble}</Notice>{/if}
-{#if done}<Notice calm
-		>{done}
-		{#if made !== null}<button type="button" class="act" onclick={() => void undo()}
+{#if edit.trouble}<Notice>{edit.trouble}</Notice>{/if}
+{#if edit.done}<Notice calm
+		>{edit.done}
+		{#if edit.made !== null}<button type="button" class="act" onclick={() => void edit.undo()}
 				>Undo for all shots</button
 			>{/if}</Notice
 	>{/if}
@@ -124,8 +96,8 @@
 			<FormatFields {session} />
 			<ChangesMade
 				production={id}
-				ondone={(words) => (done = words)}
-				onwrong={(words) => (trouble = words)}
+				ondone={(words) => (edit.done = words)}
+				onwrong={(words) => (edit.trouble = words)}
 			/>
 		</section>
 		<section class="min-h-0 overflow-y-auto bg-stock px-[22px] py-4" aria-label="What it touches">

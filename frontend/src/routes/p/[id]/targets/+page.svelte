@@ -7,8 +7,7 @@
 	import { targetsQuery } from '$lib/api/files-queries';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
 	import { productionQuery } from '$lib/api/queries';
-	import { client } from '$lib/api/query-client';
-	import { takeBack } from '$lib/change/take-back';
+	import { EditChange } from '$lib/change/edit-change.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import TargetDetail from '$lib/targets/TargetDetail.svelte';
 	import { withRate, withTarget } from '$lib/targets/texts';
@@ -21,8 +20,7 @@
 	let typed = $state<string | null>(null);
 	let selected = $state('');
 	let wrong = $state('');
-	let done = $state('');
-	let made = $state<number | null>(null);
+	const edit = new EditChange(() => id);
 
 	const production = createQuery(() => productionQuery(id));
 	const standing = createQuery(() => targetsQuery(id, shot, null));
@@ -62,43 +60,9 @@
 
 	async function keep(): Promise<void> {
 		if (!said || !changed || said.problem) return;
-		wrong = done = '';
-		try {
-			const change = await take(
-				api.PUT('/api/v1/productions/{production_id}/edit-format', {
-					params: { path: { production_id: id } },
-					body: {
-						typed: { targets: { text } },
-						along: true,
-						out: [],
-						base: said.version
-					}
-				})
-			);
-			made = change.id;
-			done = 'Published so, for every shot that had the former targets.';
-			typed = null;
-			await refresh();
-		} catch (error) {
-			wrong = words(error);
-		}
-	}
-
-	async function refresh(): Promise<void> {
-		await client.invalidateQueries({ queryKey: ['production', id] });
-		void client.invalidateQueries({ queryKey: ['shot'] });
-	}
-
-	async function undo(): Promise<void> {
-		if (made === null) return;
-		try {
-			await takeBack(made);
-			done = 'Taken back.';
-			made = null;
-			await refresh();
-		} catch (error) {
-			wrong = words(error);
-		}
+		const body = { typed: { targets: { text } }, along: true, out: [], base: said.version };
+		const made = 'Published so, for every shot that had the former targets.';
+		if (await edit.make(body, made)) typed = null;
 	}
 
 	/** See a change in the edit format before it is made. */
@@ -110,10 +74,12 @@
 	answerKeys({ makeChange: () => void keep() });
 </script>
 
-{#if wrong || standing.error}<Notice>{wrong || words(standing.error)}</Notice>{/if}
-{#if done}<Notice calm
-		>{done}
-		{#if made !== null}<button type="button" class="act" onclick={() => void undo()}
+{#if wrong || edit.trouble || standing.error}<Notice
+		>{wrong || edit.trouble || words(standing.error)}</Notice
+	>{/if}
+{#if edit.done}<Notice calm
+		>{edit.done}
+		{#if edit.made !== null}<button type="button" class="act" onclick={() => void edit.undo()}
 				>Undo for all shots</button
 			>{/if}</Notice
 	>{/if}
