@@ -22,6 +22,15 @@ READ = {
     "read = DisplayColour.parse",
     "background": "from zero_slate.core.colour.background import Background; "
     "read = Background.parse",
+    **{
+        kind.lower(): f"from zero_slate.core.{module} import {kind}; read = {kind}.parse"
+        for module, kind in (
+            ("stand.camera", "Camera"), ("stand.focus", "Focus"), ("stand.eyes", "Eyes"),
+            ("stand.distances", "Distances"), ("stand.distances", "Travel"),
+            ("finish.finish", "Finish"), ("finish.steadiness", "Steadiness"),
+            ("finish.grain", "Grain"), ("targets.targets", "Targets"),
+        )
+    },
     "timecode": "from tests.core.scenes import FILM\n"
     "from zero_slate.core.time.timecode import Timecode\n"
     "def read(text): return Timecode.parse(text, FILM)",
