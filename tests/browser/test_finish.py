@@ -40,6 +40,7 @@ def test_a_finish_is_chosen_from_samples_and_played(page: Page) -> None:
     expect(page.locator("[data-row=steadiness]")).to_contain_text("changes a second")
     page.get_by_role("button", name="Play 24 frames").click()
     expect(page.get_by_text("codes of 255 from one frame to the next")).to_be_visible(timeout=LONG)
+    expect(page.get_by_role("img", name="24 frames")).to_be_visible()
     page.get_by_role("heading", name="LAN_0010").click()
     page.keyboard.press("u")
     expect(page.locator("[data-row=steadiness] input").first).to_have_value("held")

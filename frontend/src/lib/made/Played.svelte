@@ -17,7 +17,7 @@
 	} = $props();
 
 	let place = $state(0);
-	const shown = $derived(keys[place % Math.max(1, keys.length)]);
+	const shown = $derived(place % Math.max(1, keys.length));
 
 	$effect(() => {
 		if (!running || keys.length < 2) return;
@@ -31,12 +31,13 @@
 </script>
 
 <div class="played" role="img" aria-label={label}>
-	{#each keys as key (key)}
+	<!-- Frames that are alike are one picture under one key. -->
+	{#each keys as key, n (n)}
 		<img
 			src="{API}/layer-pictures/{key}"
 			alt=""
 			draggable="false"
-			class:shown={key === shown}
+			class:shown={n === shown}
 			decoding="async"
 		/>
 	{/each}

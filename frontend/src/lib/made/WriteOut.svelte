@@ -62,7 +62,7 @@
 	answerKeys({ makeChange: () => void write() });
 </script>
 
-<p class="flex flex-wrap items-baseline gap-x-2 gap-y-1 py-2 text-sm">
+<p class="flex flex-wrap items-baseline gap-x-2 gap-y-1.5 py-2 text-sm">
 	{#if out.busy}
 		<span>{workWords(out.state!, `${out.state!.done} of ${out.state!.total} written`)}</span>
 		<button type="button" class="act" onclick={() => void out.stop()}>Stop</button>
@@ -92,7 +92,7 @@
 		>
 		<button
 			type="button"
-			class="act"
+			class="act min-h-[24px]"
 			title={titled('Write frames to where renders go', 'makeChange')}
 			onclick={() => void write()}>Write them to where renders go</button
 		>

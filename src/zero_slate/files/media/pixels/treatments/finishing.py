@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 from scipy import ndimage
 
 from zero_slate.core.colour.grade import LUMA
-from zero_slate.core.finish.finish import PLAIN, Finish, Place, Treatment
+from zero_slate.core.finish.finish import PLAIN, Finish, Place
 from zero_slate.files.media.pixels.treatments.textures import ONE, PIXEL, places, texture
 
 Light = NDArray[np.float32]
@@ -17,6 +17,8 @@ LINE_WIDTH, EDGE_WIDTH = 9, 3
 _DARKER = 24
 # So many textures lie between two turns of a seed.
 _TURN = 1009
+# How far the fullest strength makes paint lighter or darker, in square roots of light.
+_REACH = np.float32(0.35)
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,30 +57,49 @@ def finished(light: Light, laid: Laid, x: int, y: int, reduced: int = 1) -> Ligh
     parts = parts_of(within, reduced)
     across = places(x + columns.start * reduced, within.shape[1], reduced * PIXEL)
     down = places(y + rows.start * reduced, within.shape[0], reduced * PIXEL)
-    made = within.copy()
+    # Parts don't lie over one another: what is done to each is gathered, and done at once.
+    shift = np.zeros(within.shape[:2], np.float32)
+    kept = np.ones(within.shape[:2], np.float32)
     for number, place in enumerate(Place):
         treatment = laid.finish.of(place)
         if treatment == PLAIN:
             continue
         share = parts.of(place)
         if treatment.texture is None:
-            made *= (1 - share)[:, :, None]
+            kept *= 1 - share
             continue
         seed = laid.finish.seed + laid.turn * _TURN + number * 31
-        values = texture(treatment.texture, across, down, treatment.scale, seed)
-        made = _treated(made, treatment, values.astype(np.float32) / np.float32(ONE), share)
-    out[rows, columns] = made.astype(np.float32)
+        drawn = texture(treatment.texture, across, down, treatment.scale, seed)
+        values = drawn.astype(np.float32) * np.float32(1 / ONE)
+        strength = np.float32(treatment.strength / 100)
+        if treatment.held:
+            kept *= 1 - strength * values * share
+        else:
+            shift += strength * _REACH * (1 - 2 * values) * share
+    out[rows, columns] = _thinned(_shifted(within, shift), kept)
     return out
 
 
-def _treated(light: Light, treatment: Treatment, values: Light, share: Light) -> Light:
-    strength = np.float32(treatment.strength / 100)
-    if treatment.held:
-        return light * (1 - strength * values * share)[:, :, None]
-    # Paint that covers becomes lighter and darker about what it was.
-    out = light.copy()
-    out[:, :, :3] *= (1 + strength * (1 - 2 * values) * share * np.float32(0.8))[:, :, None]
-    return out
+def _thinned(light: Light, kept: Light) -> Light:
+    """Thin paint: its colour is held, and what is behind shows through."""
+    return light * kept[:, :, None]
+
+
+def _shifted(light: Light, shift: Light) -> Light:
+    """Make paint that covers lighter and darker: by eye, so that the dark becomes so too.
+
+    A square root stands for the eye, since it is the same everywhere.
+    """
+    if not shift.any():
+        return light
+    cover = light[:, :, 3:]
+    seen = np.sqrt(np.maximum(light[:, :, :3], 0) / np.maximum(cover, np.float32(1e-4)))
+    seen += shift[:, :, None]
+    made = light.copy()
+    made[:, :, :3] = np.square(np.maximum(seen, 0)) * cover
+    plain = shift == 0
+    made[plain] = light[plain]
+    return made
 
 
 def parts_of(light: Light, reduced: int = 1) -> Parts:
