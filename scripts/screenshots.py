@@ -11,16 +11,16 @@ from scripts.served import CHROMIUM, FLAGS, Served
 
 ROOT = Path(__file__).parents[1]
 PICTURES = ROOT / "docs/screenshots"
-# The plate shows the same bird as the artwork: without it the artwork's own is seen.
-LEAVE_THE_PLATE = """async () => {
+# Plate and flare show the same bird as the artwork: without them the artwork's own is seen.
+ARTWORK_ALONE = """async () => {
   const shot = `/api/v1${location.pathname.replace("/s/", "/shots/")}`;
   const { elements } = await (await fetch(shot.replace("/elements", "/stack"))).json();
-  const plate = elements.find((each) => each.name.includes("plate"));
-  await fetch(`${shot}/${plate.id}`, {
-    method: "PATCH",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify({ on: false }),
-  });
+  for (const each of elements.filter(({ name }) => /plate|flare/.test(name)))
+    await fetch(`${shot}/${each.id}`, {
+      method: "PATCH",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ on: false }),
+    });
 }"""
 Steps = Callable[[Page], None]
 
@@ -165,8 +165,8 @@ def stand(page: Page) -> None:
 
 
 def finish(page: Page) -> None:
-    """Lay textures on artwork, with the plate out of the way."""
-    page.evaluate(LEAVE_THE_PLATE)
+    """Lay textures on artwork, with what covers it out of the way."""
+    page.evaluate(ARTWORK_ALONE)
     page.get_by_role("link", name="Finish").click()
     page.get_by_role("button", name="chalk").click()
     page.get_by_role("button", name="edges", exact=True).click()

@@ -16,6 +16,9 @@ from zero_slate.config import Config
 from zero_slate.demo.make import make_demo
 from zero_slate.web.app import STATIC, create_app
 
+# A request may meet a connection that the server has just closed, since nothing came on it.
+RETRIES = 3
+
 
 @dataclass
 class Here:

@@ -6,6 +6,7 @@ from pathlib import Path
 
 from playwright.sync_api import Locator, Page, expect
 
+from tests.browser.conftest import RETRIES
 from tests.browser.test_screens import open_shot
 from tests.browser.test_story import row
 
@@ -274,7 +275,7 @@ def test_shots_start_several_at_once_from_a_format(page: Page) -> None:
 def test_the_sheet_prints_and_the_chart_downloads(page: Page) -> None:
     open_shot(page, "FRO_0030")
     link = page.get_by_role("link", name="Print on one page, PDF").get_attribute("href") or ""
-    answer = page.request.get(link)
+    answer = page.request.get(link, max_retries=RETRIES)
     assert answer.headers["content-type"] == "application/pdf"
     assert answer.body().startswith(b"%PDF-")
     with page.expect_download() as chart:

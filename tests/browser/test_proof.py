@@ -10,7 +10,7 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Here
+from tests.browser.conftest import RETRIES, Here
 from tests.files.test_pixels import save
 from zero_slate.core.colour.config_place import USUAL
 from zero_slate.files.colour.chain import ViewedThrough, whole
@@ -61,7 +61,7 @@ def wide(page: Page, served: Here) -> np.ndarray:
     save(folder / "wide_v001.exr", pixels, colorspace="ACEScg")
     shot = number_of(page, "LAN_0010")
     body = {"volume": volume.name, "path": "wide", "name": "wide_v001.exr", "role": "artwork"}
-    answer = page.request.post(f"/api/v1/shots/{shot}/elements", data=body)
+    answer = page.request.post(f"/api/v1/shots/{shot}/elements", data=body, max_retries=RETRIES)
     assert answer.ok, answer.text()
     page.goto(f"/s/{shot}/proof")
     look_at(page, "wide_v001.exr")
@@ -96,14 +96,16 @@ def see_through(page: Page, config: str, display: str, view: str) -> str:
     found = re.search(r"/s/(\d+)/", page.url)
     assert found is not None
     root = f"/api/v1/shots/{found[1]}"
-    base = page.request.get(f"{root}/head").json()["version"]
+    base = page.request.get(f"{root}/head", max_retries=RETRIES).json()["version"]
     typed = {"color_config": {"place": config}, "viewing": {"display": display, "view": view}}
-    answer = page.request.put(f"{root}/setup", data={"base": base, "typed": typed})
+    answer = page.request.put(
+        f"{root}/setup", data={"base": base, "typed": typed}, max_retries=RETRIES
+    )
     assert answer.ok, answer.text()
     page.reload()
     look_at(page, "wide_v001.exr")
     expect(canvas(page)).to_have_attribute("data-seen", view)
-    elements = page.request.get(f"{root}/proof").json()["elements"]
+    elements = page.request.get(f"{root}/proof", max_retries=RETRIES).json()["elements"]
     return str(next(each["space"] for each in elements if each["name"] == "wide_v001.exr"))
 
 
@@ -347,12 +349,14 @@ def test_its_noise_is_measured_and_shown(page: Page) -> None:
 def test_the_api_says_what_it_gives_and_refuses_what_it_cant(page: Page, served: Here) -> None:
     shot = number_of(page, "LAN_0010")
     root = f"/api/v1/shots/{shot}/proof"
-    got = page.request.get(root).json()
+    got = page.request.get(root, max_retries=RETRIES).json()
     stack, *_ = got["elements"]
     assert (stack["id"], stack["size"]) == (0, {"width": 1920, "height": 1080})
     plate = next(each for each in got["elements"] if each["name"] == "plate")
     number = next(each for each in plate["numbers"] if each is not None)
-    answer = page.request.get(f"{root}/{plate['id']}/pixels?number={number}&part=10,20,30,40")
+    answer = page.request.get(
+        f"{root}/{plate['id']}/pixels?number={number}&part=10,20,30,40", max_retries=RETRIES
+    )
     told = json.loads(answer.headers["zero-slate-frame"])
     assert (told["width"], told["height"], told["x"], told["y"]) == (30, 40, 10, 20)
     assert len(answer.body()) == 30 * 40 * told["channels"] * 2
@@ -369,10 +373,10 @@ def test_the_api_says_what_it_gives_and_refuses_what_it_cant(page: Page, served:
         (f"{root}/{plate['id']}/shader?layer=none", 404),
         (f"{root}/0/noise?number=1035", 404),
     ):
-        assert page.request.get(address).status == status, address
-    seen = page.request.get(f"{root}/0/seen?number=1035&width=480")
+        assert page.request.get(address, max_retries=RETRIES).status == status, address
+    seen = page.request.get(f"{root}/0/seen?number=1035&width=480", max_retries=RETRIES)
     assert Image.open(io.BytesIO(seen.body())).size == (480, 270)
-    whole_stack = page.request.get(f"{root}/0/pixels?number=1035")
+    whole_stack = page.request.get(f"{root}/0/pixels?number=1035", max_retries=RETRIES)
     assert len(whole_stack.body()) == 1920 * 1080 * 8
 
 
