@@ -157,7 +157,7 @@ def eyes(context: ShotContext) -> Iterator[Finding]:
     over = staged_over(context)
     for number, (element, name, _) in enumerate(standing(context)):
         # Parallax grows with distance alone: it is worst where an element is nearest or farthest.
-        ends = {int(np.argmin(over.distances[number])), int(np.argmax(over.distances[number]))}
+        ends = {int(np.argmin(over.parallax[number])), int(np.argmax(over.parallax[number]))}
         for column in sorted(ends):
             distance = float(over.distances[number][column])
             if distance <= 0:

@@ -9,10 +9,9 @@ from zero_slate.core.checks.finding import STATE_WORDS, ElementChange, Finding, 
 from zero_slate.core.checks.match import Match, excuses
 from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.presentation.meanings import MEANINGS
-from zero_slate.core.settings.index import HOUSE_SETTINGS, SETTINGS
+from zero_slate.core.settings.index import HOUSE_SETTINGS, SETTINGS, is_unused
 from zero_slate.core.settings.locks import Locks
 from zero_slate.core.settings.models.picture_and_time import PictureAndTime
-from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.settings.reading import FieldProblem, Reading, Typed
 from zero_slate.core.settings.schema import GROUPS, Part, Setting
 from zero_slate.core.shot.context import ShotContext
@@ -231,7 +230,7 @@ def edit_rows(
             setting.group,
             _locked(key, locks),
             setting.seldom,
-            _left_alone(key, setting, getattr(edit, key)) and key not in typed,
+            is_unused(key, getattr(edit, key)) and key not in typed,
         )
         for key, setting in sorted(
             settings.items(), key=lambda each: list(GROUPS).index(each[1].group)
@@ -275,7 +274,7 @@ def _row(
         setting.group,
         _locked(key, locks),
         setting.seldom,
-        _left_alone(key, setting, value) and required is None and not typed,
+        is_unused(key, value) and required is None and not typed,
     )
 
 
@@ -313,10 +312,6 @@ def _names(part: Part, texts: Mapping[str, str], names: ColourNames | None) -> t
     if part.names == "displays":
         return names.displays
     return names.views.get(texts.get("display", ""), ())
-
-
-def _left_alone(key: str, setting: Setting, value: Any) -> bool:
-    return setting.seldom and bool(value == Setup.model_fields[key].default)
 
 
 def _note(rows: tuple[SheetRow, ...]) -> str:

@@ -30,3 +30,14 @@ DRAWN_SETTINGS = _described(Drawn)
 
 
 HOUSE_SETTINGS = _described(HouseSetup)
+
+
+# What those that are seldom used are where nobody uses them.
+UNUSED = {
+    key: Setup.model_fields[key].default for key, setting in SETTINGS.items() if setting.seldom
+}
+
+
+def is_unused(key: str, value: object) -> bool:
+    """Return whether a setting is one that most leave alone, and is left alone."""
+    return key in UNUSED and value == UNUSED[key]

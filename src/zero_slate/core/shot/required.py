@@ -6,7 +6,7 @@ from typing import Any
 
 from zero_slate.core.base.figures import round_half_up
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.settings.index import EDIT_SETTINGS
+from zero_slate.core.settings.index import EDIT_SETTINGS, is_unused
 from zero_slate.core.settings.models.edit_format import EditFormat
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
@@ -51,9 +51,7 @@ def required_cut(length: int, edit: EditFormat, count: FrameCount, anchor: Ancho
 
 def asks(edit: EditFormat, key: str) -> bool:
     """Return whether an edit asks for a setting: those seldom used only where it sets them."""
-    return not EDIT_SETTINGS[key].seldom or bool(
-        getattr(edit, key) != EditFormat.model_fields[key].default
-    )
+    return not is_unused(key, getattr(edit, key))
 
 
 def left_alone(edit: EditFormat) -> dict[str, Any]:

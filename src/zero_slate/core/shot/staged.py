@@ -12,7 +12,7 @@ from zero_slate.core.media.element import Element, Role
 from zero_slate.core.shot.context import ShotContext, once
 from zero_slate.core.stand.camera import Camera
 from zero_slate.core.stand.eyes import parallax_share
-from zero_slate.core.stand.focus import softness, softness_over
+from zero_slate.core.stand.focus import softness
 from zero_slate.core.stand.moves import Figures, Move
 from zero_slate.core.stand.order import DrawOrder, Line, against_stack, frames_farther
 from zero_slate.core.time.frames import FrameRange
@@ -93,30 +93,26 @@ def arc_minutes(pixels: float, canvas_height: int) -> float:
 class StagedOver:
     """Staged pictures (rows) over the frames of the work range (columns)."""
 
-    names: tuple[str, ...]
     frames: Figures
     distances: Figures
     """Metres from the camera."""
-    softness: Figures
-    """Canvas pixels."""
     parallax: Figures
     """A share of the picture's width; positive is behind the screen, 0 with one eye."""
 
 
 @once
 def staged_over(context: ShotContext) -> StagedOver:
-    """Return how far, how soft and how far apart for two eyes everything is, over the shot."""
+    """Return how far, and how far apart for two eyes, everything is over the shot."""
     setup, work = context.setup, context.setup.work_range
     placed = standing(context)
     many = min(work.length, MOST_FRAMES) if _moves(context) else 1
     frames = np.linspace(work.first, work.last, many)
     travelled = setup.travel.move.over(frames)
     distances = np.array([move.over(frames) for _, _, move in placed]).reshape(-1, many) - travelled
-    soft = softness_over(setup.camera, setup.focus, distances, frames, setup.canvas.width)
     share = np.zeros_like(distances)
     if setup.eyes.are_there and setup.camera.is_there:
         share = parallax_share(setup.camera, setup.eyes, np.maximum(distances, 1e-9))
-    return StagedOver(tuple(name for _, name, _ in placed), frames, distances, soft, share)
+    return StagedOver(frames, distances, share)
 
 
 def _moves(context: ShotContext) -> bool:

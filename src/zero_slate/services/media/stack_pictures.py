@@ -1,6 +1,6 @@
 """The stack of a shot as one picture: what it is put together of at a frame."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from hashlib import blake2b
 
@@ -63,6 +63,7 @@ class StackPictures:
         plain = seen is StackSeen.DRAWN
         stands = {} if plain else {each.element.id: each for each in staged(context, frame)}
         elements = context.elements if plain else in_order(context, context.elements, frame)
+        one_eyed = seen in (StackSeen.SET, StackSeen.DRAWN)
         layers, keys = [], []
         for element in elements:
             if element.view_of is not None or element.role == Role.REFERENCE or not element.on:
@@ -79,17 +80,14 @@ class StackPictures:
                 pair = ((element, mine, mine), (other, theirs, theirs))
             elif len(views) == 2 and {"left", "right"} <= set(views):
                 pair = ((element, "left", "left"), (element, "right", "right"))
-            for one, view, eye in pair:
-                one_eyed = seen in (StackSeen.SET, StackSeen.DRAWN)
-                if eye and one_eyed and (one, view) != (element, pair[0][1]):
-                    continue
+            for one, view, eye in pair[:1] if one_eyed else pair:
                 made = self._layer(shot_id, context, one, view, frame, standing, plain)
                 if made is None:
                     continue
                 layer, key = made
                 if eye and not one_eyed:
                     # A pair that was made as one is taken as it is: it isn't moved again.
-                    layer = _of_eye(layer, eye)
+                    layer = replace(layer, apart=0.0, of_eye=eye)
                 layers.append(layer)
                 keys.append(key)
         if not layers:
@@ -159,13 +157,6 @@ class StackPictures:
             apart,
         )
         return layer, key_of(request.path, request)
-
-
-def _of_eye(layer: ComposedLayer, eye: str) -> ComposedLayer:
-    return ComposedLayer(
-        layer.request, layer.through, layer.x, layer.y, layer.width, layer.height, layer.finish,
-        layer.soft, 0.0, eye,
-    )  # fmt: skip
 
 
 def drawn_on(setup: Setup) -> Rect:
