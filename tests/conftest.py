@@ -55,6 +55,14 @@ def demo_made_once(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return home
 
 
+@pytest.fixture(autouse=True)
+def usual_rank() -> Iterator[None]:
+    """No test leaves this process with a priority that keeps all others from their turn."""
+    yield
+    if hasattr(os, "sched_getscheduler"):
+        assert os.sched_getscheduler(0) == os.SCHED_OTHER
+
+
 def copy_of_demo(demo: Path, home: Path) -> Path:
     """Copy a demo's home: its database and configuration, and its media as links."""
 

@@ -1,9 +1,15 @@
-"""Which of FFmpeg's encoders are there."""
+"""Which of FFmpeg's encoders are there, and how a movie is begun."""
 
 import os
+from collections.abc import Iterator
+from contextlib import contextmanager
 from functools import cache
+from pathlib import Path
 
 import av
+from av.container import OutputContainer
+
+from zero_slate.files.media.pixels.priority import usual_priority
 
 
 @cache
@@ -16,3 +22,10 @@ def has_encoder(name: str) -> bool:
     except (av.error.FFmpegError, ValueError):
         return False
     return True
+
+
+@contextmanager
+def new_movie(path: Path) -> Iterator[OutputContainer]:
+    """Begin a movie; it is whole when the block ends. Raises what FFmpeg does."""
+    with usual_priority(), av.open(str(path), "w") as container:
+        yield container

@@ -19,7 +19,7 @@ from zero_slate.core.colour.depth import SampleDepth
 from zero_slate.core.media.storage import STORAGES, Storage, Trial
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pictures import UnreadablePicture
-from zero_slate.files.media.pixels.encoders import has_encoder
+from zero_slate.files.media.pixels.encoders import has_encoder, new_movie
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
 from zero_slate.files.media.pixels.reading import as_light
 from zero_slate.files.media.pixels.viewing import seen
@@ -165,7 +165,7 @@ def _write_movie(folder: Path, storage: Storage, frames: Sequence[Values], rate:
     rows, columns = frames[0].shape[:2]
     if min(rows, columns) < storage.smallest:
         raise CantStore(f"{columns} × {rows} is smaller than {storage.name} takes.")
-    with av.open(str(path), "w") as container:
+    with new_movie(path) as container:
         stream: Any = container.add_stream(storage.writer, rate=rate)
         stream.width, stream.height, stream.pix_fmt = columns, rows, storage.pixels
         stream.options = dict(storage.options)

@@ -14,7 +14,7 @@ from skimage.metrics import structural_similarity
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.finish.compression import Encoded, decibels
 from zero_slate.core.finish.grain import Grain
-from zero_slate.files.media.pixels.encoders import has_encoder
+from zero_slate.files.media.pixels.encoders import has_encoder, new_movie
 from zero_slate.files.media.pixels.made.pictures import encoded_codes
 from zero_slate.files.media.pixels.treatments.graining import Grained, grained_codes
 
@@ -112,15 +112,15 @@ def _through(frames: Codes, request: EncodeRequest) -> tuple[Codes, int]:
     if not has_encoder(codec):
         raise CantEncode(f"This machine's FFmpeg has no encoder for {request.target}.")
     with tempfile.TemporaryDirectory() as folder:
-        path = str(Path(folder, "trial.mkv"))
+        path = Path(folder, "trial.mkv")
         try:
             _encode(path, codec, frames, request)
-            with av.open(path) as container:
+            with av.open(str(path)) as container:
                 back = [
                     frame.to_ndarray(format="rgb24").astype(np.float32) / 255
                     for frame in container.decode(video=0)
                 ]
-            size = _bytes_of(path)
+            size = _bytes_of(str(path))
         except (av.error.FFmpegError, ValueError) as error:
             raise CantEncode(f"The encoder of {request.target} refused: {error}.") from error
     if len(back) != len(frames):
@@ -128,9 +128,9 @@ def _through(frames: Codes, request: EncodeRequest) -> tuple[Codes, int]:
     return np.stack(back), size
 
 
-def _encode(path: str, codec: str, frames: Codes, request: EncodeRequest) -> None:
+def _encode(path: Path, codec: str, frames: Codes, request: EncodeRequest) -> None:
     bits = max(20_000, round(request.megabits * 10**6))
-    with av.open(path, "w") as container:
+    with new_movie(path) as container:
         stream: Any = container.add_stream(codec, rate=request.rate)
         stream.height, stream.width = frames[0].shape[:2]
         stream.pix_fmt = "yuv420p"

@@ -21,7 +21,7 @@ from zero_slate.core.canvas.raster import Size
 from zero_slate.core.publishing.trial import Made
 from zero_slate.core.targets.kinds import KINDS
 from zero_slate.core.targets.timing import delays
-from zero_slate.files.media.pixels.encoders import has_encoder
+from zero_slate.files.media.pixels.encoders import has_encoder, new_movie
 from zero_slate.files.media.pixels.made.webp_frames import animation
 from zero_slate.files.media.pixels.treatments.graining import to_light
 
@@ -123,7 +123,7 @@ def _movie(folder: Path, frames: list[Codes], request: PublishRequest) -> Made:
     ending, codec, pixels, options = _MOVIES[request.kind]
     path = folder / f"target.{ending}"
     bits = round(request.megabits * 10**6)
-    with av.open(str(path), "w") as container:
+    with new_movie(path) as container:
         stream: Any = container.add_stream(codec, rate=request.rate)
         stream.width, stream.height = request.size.width, request.size.height
         stream.pix_fmt = pixels
