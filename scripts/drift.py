@@ -1,26 +1,29 @@
 """Fails where something that is made from the code no longer agrees with it.
 
-The front end's types come from `docs/openapi.json`, and that from the application.
+The front end's types come from `docs/openapi.json`, and that from the application; its actions come
+from the core.
 """
 
 import json
 import sys
 from pathlib import Path
 
+from scripts import actions
 from zero_slate.cli import SCHEMAS
 from zero_slate.files.setup_files import schema
 from zero_slate.web.openapi import document
 
-DOCS = Path(__file__).parents[1] / "docs"
+ROOT = Path(__file__).parents[1]
 
 
 def main() -> int:
     """Compare, and say what to run."""
-    made = {"openapi.json": json.loads(document())}
-    made |= {f"schema/{name}.schema.json": schema(model) for name, model in SCHEMAS.items()}
-    stale = [name for name, said in made.items() if json.loads((DOCS / name).read_text()) != said]
+    made = {"docs/openapi.json": json.loads(document())}
+    made |= {f"docs/schema/{name}.schema.json": schema(model) for name, model in SCHEMAS.items()}
+    made["frontend/src/lib/keys/actions.json"] = json.loads(actions.document())
+    stale = [name for name, said in made.items() if json.loads((ROOT / name).read_text()) != said]
     for name in stale:
-        print(f"out of date: docs/{name} (make documents)", file=sys.stderr)
+        print(f"out of date: {name} (make documents)", file=sys.stderr)
     return 1 if stale else 0
 
 

@@ -267,8 +267,12 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
 
 def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) -> None:
     """Take one picture."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
-    context.add_init_script(f"localStorage.setItem('paper', '{paper}')")
+    context = browser.new_context(
+        viewport={"width": 1280, "height": 800},
+        reduced_motion="reduce",
+        color_scheme="dark" if paper == "dim" else "light",
+    )
+
     page = context.new_page()
     # A few spines stand open, as on anybody's second day.
     page.goto(address)

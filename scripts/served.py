@@ -37,7 +37,8 @@ class Served:
     """The demo, served from a folder; it can be killed and started again."""
 
     home: Path
-    who: str
+    # Whom the configuration says works here; None where it says nothing.
+    who: str | None
     port: int = field(default_factory=free_port)
     # `demo` makes the demo where it isn't there yet; `serve` serves what there is.
     command: str = "demo"
@@ -55,7 +56,7 @@ class Served:
             **os.environ,
             "ZERO_SLATE_HOME": str(self.home),
             "ZERO_SLATE_PORT": str(self.port),
-            "ZERO_SLATE_WHO": self.who,
+            **({"ZERO_SLATE_WHO": self.who} if self.who else {}),
         }
         command = [sys.executable, "-m", "zero_slate", self.command]
         if self.workers > 1:

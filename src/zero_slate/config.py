@@ -18,6 +18,7 @@ from pydantic_settings import (
 )
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.people.room import Room, begun_with
 from zero_slate.core.settings.locks import FacilityLock, Written, read_locks
 
 CONFIG_NAME = "zero-slate.toml"
@@ -42,7 +43,8 @@ class Config(BaseSettings):
     settings that the facility locks, each at a text or at a text for each of its parts.
     `scheduler` is the address of a Dask scheduler whose workers read files and pixels; without one,
     `places` processes of this machine do, as many as it has cores where that isn't said.
-    `pictures_mb` is how many MB of small pictures are kept on disk.
+    `pictures_mb` is how many MB of small pictures are kept on disk. `profiles` says what new
+    profiles begin with: `paper`, `keys`, `single_keys`.
     """
 
     model_config = SettingsConfigDict(env_prefix="ZERO_SLATE_", extra="ignore")
@@ -56,6 +58,7 @@ class Config(BaseSettings):
     places: int | None = Field(default=None, ge=1, le=256)
     pictures_mb: int = Field(default=1000, ge=10, le=1_000_000)
     locked: dict[str, Written] = Field(default_factory=dict)
+    profiles: dict[str, Any] = Field(default_factory=dict)
 
     @classmethod
     def settings_customise_sources(
@@ -92,6 +95,15 @@ class Config(BaseSettings):
                 for key, said in self.locked.items()
             }
         )
+
+    @property
+    def says_who(self) -> bool:
+        """Whether the configuration says who works here; without it, people are asked."""
+        return "who" in self.model_fields_set
+
+    def read_profiles(self) -> Room:
+        """Return what new profiles begin with. Raises Refusal."""
+        return begun_with(self.profiles, CONFIG_NAME)
 
     @property
     def database(self) -> Path:

@@ -54,9 +54,11 @@ def test_screens_are_reachable_and_readable(
 ) -> None:
     """WCAG 2.2 AA as axe sees it, and nothing that sticks out of the window."""
     context = chromium.new_context(
-        viewport={"width": size[0], "height": size[1]}, base_url=served.root
+        viewport={"width": size[0], "height": size[1]},
+        base_url=served.root,
+        color_scheme="dark" if paper == "dim" else "light",
     )
-    context.add_init_script(f"localStorage.setItem('paper', '{paper}')")
+
     context.set_default_timeout(10_000)
     page = context.new_page()
     open_shot(page, "FRO_0030")

@@ -184,7 +184,7 @@ def test_a_database_made_anew_has_every_table(tmp_path: Path) -> None:
     Database(tmp_path / "a.db").close()
     with sqlite3.connect(tmp_path / "a.db") as connection:
         assert connection.execute("PRAGMA journal_mode").fetchone() == ("wal",)
-        assert connection.execute("SELECT version_num FROM alembic_version").fetchone() == ("0012",)
+        assert connection.execute("SELECT version_num FROM alembic_version").fetchone() == ("0013",)
 
 
 @pytest.mark.parametrize(

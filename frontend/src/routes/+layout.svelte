@@ -8,7 +8,9 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
 	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
-	import { answerKeys, onKey } from '$lib/state/keys.svelte';
+	import { answerKeys, onKey } from '$lib/keys/keys.svelte';
+	import { me } from '$lib/people/me.svelte';
+	import Welcome from '$lib/people/Welcome.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { QueryClientProvider, useIsFetching, useIsMutating } from '@tanstack/svelte-query';
@@ -21,6 +23,7 @@
 		'/keys',
 		'/away',
 		'/machine',
+		'/people',
 		'/surface',
 		...['', '/recut', '/to-ask-for', '/edit', '/files', '/change', '/targets'].map(
 			(step) => `/p/0${step}`
@@ -63,6 +66,7 @@
 		house: () => void goto('/house'),
 		away: () => void goto('/away'),
 		machine: () => void goto('/machine'),
+		people: () => void goto('/people'),
 		paper: () => papers.turn(),
 		nextSpine: () => beside(1),
 		lastSpine: () => beside(-1),
@@ -91,12 +95,12 @@
 			class="act sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-16 focus:z-30 focus:bg-raised focus:px-3 focus:py-2"
 			onclick={focusMain}>Skip to the content</button
 		>
-		<SpineStrip />
+		{#if !me.asked}<SpineStrip />{/if}
 		<div class="flex min-w-0 grow flex-col bg-sheet">
 			{#if presence.away}
 				<Notice>Can't reach Zero Slate; trying again. What you typed is kept.</Notice>
 			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
-			{@render children()}
+			{#if me.asked}<Welcome />{:else}{@render children()}{/if}
 		</div>
 	</div>
 </QueryClientProvider>

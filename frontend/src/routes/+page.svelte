@@ -14,7 +14,7 @@
 	import Tally from '$lib/production/Tally.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import Drop from '$lib/ui/drop/Drop.svelte';
 	import { counted, clock, cutNumber, version } from '$lib/words';

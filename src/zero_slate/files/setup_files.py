@@ -97,7 +97,7 @@ def _read(content: bytes, model: type[D], name: str) -> D:
     try:
         return model.model_validate_json(content)
     except ValidationError as error:
-        raise DocumentRefusal(_first_problem(error, name)) from error
+        raise DocumentRefusal(first_problem(error, name)) from error
 
 
 def read_json(content: bytes, name: str) -> Mapping[str, Any]:
@@ -133,7 +133,8 @@ def check_kind(said: Mapping[str, Any], model: type[BaseModel], name: str) -> No
         )
 
 
-def _first_problem(error: ValidationError, name: str) -> str:
+def first_problem(error: ValidationError, name: str) -> str:
+    """Return why a file can't be taken: its first problem, and where."""
     problems = error.errors(include_url=False)
     first = problems[0]
     where = ".".join(str(step) for step in first["loc"])

@@ -249,6 +249,20 @@ class HouseRevision(Base):
     at: Mapped[str] = mapped_column(String(32))
 
 
+class Person(Base):
+    """Somebody who works here: who they are, and what their desk keeps."""
+
+    __tablename__ = "person"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    # Their name in small letters: no two are called the same.
+    folded: Mapped[str] = mapped_column(String(120), unique=True)
+    profile: Mapped[str]
+    room: Mapped[str]
+    put_away: Mapped[bool] = mapped_column(server_default="0")
+    at: Mapped[str] = mapped_column(String(32))
+
+
 class OwnFormat(Base):
     """A format that a person made, for the whole installation."""
 

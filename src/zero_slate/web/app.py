@@ -13,6 +13,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from zero_slate import __version__
 from zero_slate.config import Config
+from zero_slate.web.acting import ActingPerson
 from zero_slate.web.description import describe
 from zero_slate.web.guards.addresses import require_address
 from zero_slate.web.guards.bodies import USUAL, BodyWatch
@@ -49,6 +50,7 @@ from zero_slate.web.routers import (
     made,
     media_jobs,
     new_shots,
+    people,
     pictures,
     productions,
     proof,
@@ -78,6 +80,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         _lay_out_routes(app)
+        slate.open()
         if reckoners:
             reckoners.start()
         yield
@@ -98,6 +101,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
     app.state.slate = slate
     app.state.reckoners = reckoners
     app.state.reckoning = asyncio.Semaphore(AT_ONCE)
+    app.add_middleware(ActingPerson, slate=slate)
     app.add_middleware(BodyWatch)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=HOSTS)
     app.add_middleware(ProblemForm)
@@ -108,6 +112,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
     app.include_router(desk.health)
     for module in (
         desk,
+        people,
         productions,
         edit_formats,
         cuts,

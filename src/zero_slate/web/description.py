@@ -88,6 +88,7 @@ _PARAMETERS = {
     "arrival_id": "The number of an archive that was opened.",
     "bin_key": "What something in the bin goes by.",
     "own_id": "The number of an own format, or of a layout that was kept.",
+    "person_id": "The number of a profile.",
     "number": "The number of a data file or of a piece of work, as it was given.",
     "volume": "The name of a volume.",
     "setting": "A setting by its key, as `canvas`.",

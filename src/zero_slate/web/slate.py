@@ -1,11 +1,13 @@
 """The services of one installation, joined, and how a request gets at them."""
 
+from contextlib import suppress
 from functools import partial
 from typing import Annotated
 
 from fastapi import Depends, Request
 
 from zero_slate.config import Config
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.services.archives.arrivals import Arrivals
 from zero_slate.services.archives.bin import Bin
 from zero_slate.services.archives.bringing_back import BringingBack
@@ -45,6 +47,8 @@ from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.stack import Stacks
 from zero_slate.services.media.views import Views
 from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.people.people import People
+from zero_slate.services.people.rooms import Rooms
 from zero_slate.services.places.disks import Disks
 from zero_slate.services.places.folders import Folders
 from zero_slate.services.places.layouts import Layouts
@@ -80,6 +84,9 @@ class Slate:
         self.jobs = Jobs()
         self.work = work_for(config.scheduler, config.places)
         self.workers = Workers(self.work, self.jobs, config.home)
+        self.people = People(self.workspace)
+        self.rooms = Rooms(self.workspace)
+        self._by_config: int | None = None
         self.judged = JudgedProductions(self.workspace)
         self.desk = Desk(self.workspace, self.judged)
         self.productions = Productions(self.workspace)
@@ -142,6 +149,19 @@ class Slate:
         self.recovery = Recovery(self.workspace)
         self.handoff.clear_broken_off()
         self.mended = heal(self.workspace, self.judged, self.recovery)
+
+    @property
+    def by_config(self) -> int | None:
+        """The profile of the one that the configuration says works here, where it does."""
+        if self._by_config is None and self.workspace.config.says_who:
+            with suppress(Refusal):
+                self._by_config = self.people.said_by_config()
+        return self._by_config
+
+    def open(self) -> None:
+        """Make what has to be there before anybody asks; a database that can't be written waits."""
+        with suppress(Refusal):
+            self.people.welcome_said()
 
     def close(self) -> None:
         """Stop what is at work, close the database, and let go of what was given for a while."""

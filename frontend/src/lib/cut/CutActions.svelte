@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { counted } from '$lib/words';
 	import type { Schema } from '$lib/api/client';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import { changeOf, type Choosing } from './choosing.svelte';
 
 	let {

@@ -1,7 +1,7 @@
 <!-- The edit format as a title block: what the whole edit is known by. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 
 	let { said }: { said: Schema<'ProductionPage'> } = $props();
 </script>

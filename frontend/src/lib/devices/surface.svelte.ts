@@ -1,4 +1,4 @@
-import { press } from '$lib/state/keys.svelte';
+import { press } from '$lib/keys/keys.svelte';
 import { heard, type Ring } from './messages';
 
 /** Where the stand-in and this application hear each other: all windows of one browser. */

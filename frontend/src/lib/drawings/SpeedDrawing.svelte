@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { counted } from '$lib/words';
 	import type { Schema } from '$lib/api/client';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import { momentShown } from './speed';
 	import Walker from './Walker.svelte';

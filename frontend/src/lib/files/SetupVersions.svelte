@@ -5,7 +5,7 @@
 	import { comparedQuery, keptVersionsQuery } from '$lib/api/files-queries';
 	import { client } from '$lib/api/query-client';
 	import Keeping from './Keeping.svelte';
-	import { answerKeys } from '$lib/state/keys.svelte';
+	import { answerKeys } from '$lib/keys/keys.svelte';
 	import { clock, counted, version } from '$lib/words';
 
 	let {

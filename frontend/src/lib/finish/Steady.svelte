@@ -3,7 +3,7 @@
 	import { api, take, type Schema, type Texts } from '$lib/api/client';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
 	import Played from '$lib/made/Played.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { workWords } from '$lib/words';
 	import { steadyOf } from './steady';
 

@@ -1,7 +1,7 @@
 <!-- The selected format in figures, what can be done with it, and its fields where it is one's own. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import OwnFormat from './OwnFormat.svelte';
 
 	let {

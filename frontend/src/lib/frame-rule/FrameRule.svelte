@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import { answerTurns } from '$lib/devices/surface.svelte';
+	import { pressed } from '$lib/keys/keys.svelte';
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import { BandDrag } from './drag.svelte';
 	import './frame-rule.css';
@@ -120,8 +121,15 @@
 	});
 
 	function onkeydown(event: KeyboardEvent): void {
-		if (event.altKey || event.ctrlKey || event.metaKey) return;
 		const ends = band(selected)?.runs;
+		const does = {
+			setFirst: () => set('first'),
+			setLast: () => set('last'),
+			mark: () => onmark(frame),
+			fit: () => ends?.[0] && view.fit(ends[0].first, ends.at(-1)?.last ?? ends[0].last),
+			...viewKeys(view, frame)
+		};
+		if (pressed(event, does) || event.altKey || event.ctrlKey || event.metaKey) return;
 		const names = rule.bands.map((each) => each.key);
 		const step = event.shiftKey ? 10 : 1;
 		const acts: Record<string, () => void> = {
@@ -131,12 +139,7 @@
 			End: () => show(ends?.at(-1)?.last ?? frame),
 			ArrowDown: () => (selected = names[(names.indexOf(selected) + 1) % names.length] ?? selected),
 			ArrowUp: () =>
-				(selected = names[(names.indexOf(selected) + names.length - 1) % names.length] ?? selected),
-			b: () => set('first'),
-			l: () => set('last'),
-			i: () => onmark(frame),
-			z: () => ends?.[0] && view.fit(ends[0].first, ends.at(-1)?.last ?? ends[0].last),
-			...viewKeys(view, frame)
+				(selected = names[(names.indexOf(selected) + names.length - 1) % names.length] ?? selected)
 		};
 		const act = acts[event.key];
 		if (!act) return;

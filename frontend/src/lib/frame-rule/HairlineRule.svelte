@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
+	import { pressed } from '$lib/keys/keys.svelte';
 	import { answerTurns } from '$lib/devices/surface.svelte';
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import './frame-rule.css';
@@ -84,14 +85,14 @@
 	answerTurns({ hairline: (steps) => to(at + steps) });
 
 	function onkeydown(event: KeyboardEvent): void {
+		if (pressed(event, viewKeys(view, at))) return;
 		if (event.altKey || event.ctrlKey || event.metaKey) return;
 		const step = event.shiftKey ? 10 : 1;
 		const acts: Record<string, () => void> = {
 			ArrowLeft: () => to(at - step),
 			ArrowRight: () => to(at + step),
 			Home: () => to(ends()?.first ?? at),
-			End: () => to(ends()?.last ?? at),
-			...viewKeys(view, at)
+			End: () => to(ends()?.last ?? at)
 		};
 		const act = acts[event.key];
 		if (!act) return;

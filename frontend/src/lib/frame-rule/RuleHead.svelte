@@ -1,7 +1,7 @@
 <!-- The line over the rule: the selected range typed in one piece, its lock, what is shown. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import { KEYS } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import type { BandDrag } from './drag.svelte';
 	import type { RangeKey } from './layout';
 	import type { RuleView } from './view.svelte';
@@ -60,7 +60,7 @@
 		type="button"
 		class="act min-h-[24px] text-xs"
 		aria-pressed={rule.locked !== null}
-		title="{rule.locked ? 'Open the lock' : 'Lock the work range'} ({KEYS.lock.key})"
+		title={titled(rule.locked ? 'Open the lock' : 'Lock the work range', 'lock')}
 		onclick={onlock}
 	>
 		<svg

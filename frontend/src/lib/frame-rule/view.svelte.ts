@@ -101,13 +101,12 @@ export class RuleView {
 }
 
 /** The keys that zoom and pan a view, about a frame. */
-export function viewKeys(view: RuleView, about: number): Record<string, () => void> {
+export function viewKeys(view: RuleView, about: number) {
 	return {
-		'+': () => view.zoom(0.5, about),
-		'=': () => view.zoom(0.5, about),
-		'-': () => view.zoom(2, about),
-		'0': () => view.all(),
-		'[': () => view.move(view.first - view.length / 4),
-		']': () => view.move(view.first + view.length / 4)
+		closer: () => view.zoom(0.5, about),
+		farther: () => view.zoom(2, about),
+		whole: () => view.all(),
+		panBack: () => view.move(view.first - view.length / 4),
+		panOn: () => view.move(view.first + view.length / 4)
 	};
 }

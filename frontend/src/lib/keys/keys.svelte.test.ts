@@ -1,6 +1,8 @@
 import { flushSync } from 'svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { answerKeys, KEYS, onKey, titled, type KeyName } from './keys.svelte';
+import { chordOf } from './chords';
+import { drawnKey, held } from './keyboard';
+import { answerKeys, keyOf, keys, onKey, pressed, titled, type KeyName } from './keys.svelte';
 
 /** Answer keys as a component does, until it is taken away. */
 function answering(handlers: Partial<Record<KeyName, () => void>>): () => void {
@@ -64,17 +66,89 @@ describe('keys', () => {
 	});
 
 	it('tell a capital from its letter, and a sign from both', () => {
-		const [find, sheet, closer] = [vi.fn(), vi.fn(), vi.fn()];
-		ends.push(answering({ find, sheet, closer }));
+		const [findFormat, sheet, closer] = [vi.fn(), vi.fn(), vi.fn()];
+		ends.push(answering({ findFormat, sheet, closer }));
 		press({ key: 'S', shiftKey: true });
 		press({ key: 's' });
 		press({ key: '+', shiftKey: true });
-		expect([find, sheet, closer].map((each) => each.mock.calls.length)).toEqual([1, 1, 1]);
+		expect([findFormat, sheet, closer].map((each) => each.mock.calls.length)).toEqual([1, 1, 1]);
 	});
 
-	it('are each given once where both would be heard', () => {
-		const heard = Object.values(KEYS).map((each) => each.key as string);
-		expect(heard.filter((key, at) => heard.indexOf(key) !== at)).toEqual([]);
+	it('are those of the set in use, and two actions of one key are told apart by who answers', () => {
+		const usual = keys.bindings;
+		keys.take({ ...usual, desk: ['`'], choose: ['d'], mean: ['d'] }, true);
+		const [desk, mean] = [vi.fn(), vi.fn()];
+		ends.push(answering({ desk, mean }));
+		press({ key: 'd' });
+		press({ key: '`' });
+		expect([desk.mock.calls.length, mean.mock.calls.length]).toEqual([1, 1]);
+		expect([keyOf('desk'), titled('Desk', 'desk')]).toEqual(['`', 'Desk (`)']);
+		keys.take({ ...usual, desk: [] }, true);
+		expect(titled('Desk', 'desk')).toBe('Desk');
+		keys.take(usual, true);
+	});
+
+	it('act two in a row, the second within its time', () => {
+		vi.useFakeTimers();
+		const usual = keys.bindings;
+		keys.take({ ...usual, sheet: ['g s'] }, true);
+		const sheet = vi.fn();
+		ends.push(answering({ sheet }));
+		expect(press({ key: 'g' }).defaultPrevented).toBe(true);
+		press({ key: 's' });
+		expect(sheet).toHaveBeenCalledTimes(1);
+		press({ key: 'g' });
+		vi.advanceTimersByTime(2000);
+		press({ key: 's' });
+		press({ key: 's' });
+		expect(sheet).toHaveBeenCalledTimes(1);
+		keys.take(usual, true);
+		vi.useRealTimers();
+	});
+
+	it('wait where single keys are off, but for those with Alt', () => {
+		const [desk, why] = [vi.fn(), vi.fn()];
+		ends.push(answering({ desk, why }));
+		keys.take(keys.bindings, false);
+		press({ key: 'd' });
+		press({ key: 'y', altKey: true });
+		keys.take(keys.bindings, true);
+		expect([desk.mock.calls.length, why.mock.calls.length]).toEqual([0, 1]);
+	});
+
+	it('of what has the focus are asked first', () => {
+		const [whole, closer] = [vi.fn(), vi.fn()];
+		const event = new KeyboardEvent('keydown', { key: '0', cancelable: true });
+		expect(pressed(event, { whole, closer })).toBe(true);
+		expect([whole.mock.calls.length, event.defaultPrevented]).toEqual([1, true]);
+		expect(pressed(new KeyboardEvent('keydown', { key: 'q' }), { whole, closer })).toBe(false);
+	});
+
+	it('are written as the core writes them', () => {
+		const written = (about: KeyboardEventInit) => chordOf(new KeyboardEvent('keydown', about));
+		expect(written({ key: 'F', shiftKey: true })).toBe('Shift+F');
+		expect(written({ key: 'F' })).toBe('f');
+		expect(written({ key: '?', shiftKey: true })).toBe('?');
+		expect(written({ key: 'ß', altKey: true, code: 'KeyS' })).toBe('Alt+S');
+		expect(written({ key: 'z', metaKey: true, shiftKey: true })).toBe('Ctrl+Shift+Z');
+		expect(written({ key: 'ArrowLeft', shiftKey: true })).toBe('Shift+←');
+		expect(written({ key: 'Shift', shiftKey: true })).toBe('');
+	});
+
+	it('lie on a drawn keyboard', () => {
+		expect(['Ctrl+Shift+Z', '?', '+', 'Ctrl++', 'Space'].map(drawnKey)).toEqual([
+			'z',
+			'/',
+			'=',
+			'=',
+			'space'
+		]);
+		expect(['Ctrl+Shift+Z', '?', 'f', 'Ctrl++'].map(held)).toEqual([
+			'Ctrl+Shift',
+			'Shift',
+			'',
+			'Ctrl'
+		]);
 	});
 
 	it('stand in the titles of their buttons', () => {

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { api, take, type Schema, type Texts } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { counted, workWords } from '$lib/words';
 
 	let {

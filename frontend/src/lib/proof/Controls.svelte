@@ -1,6 +1,6 @@
 <!-- How close, how much, and how it plays: one line of words under the picture. -->
 <script lang="ts">
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import { LEAST_MB, MOST_MB } from './frames.svelte';
 	import { MODES } from './player.svelte';
 	import { OUTSIDE, RANGES, type Outside, type Proof } from './proof.svelte';

@@ -6,7 +6,7 @@
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { copiesQuery } from '$lib/api/proof-queries';
 	import { again } from '$lib/api/queries';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import type { Proof } from './proof.svelte';
 
 	let { proof }: { proof: Proof } = $props();

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { api, API, take, words, type Schema } from '$lib/api/client';
 	import { again } from '$lib/api/queries';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import type { Proof } from './proof.svelte';
 
 	let { proof, version }: { proof: Proof; version: number } = $props();

@@ -1,3 +1,4 @@
+import { pressed } from '$lib/keys/keys.svelte';
 import { onTable, type TableView } from './table.svelte';
 import type { Schema } from '$lib/api/client';
 
@@ -91,14 +92,15 @@ export class Hands {
 	}
 
 	key(event: KeyboardEvent): void {
-		if (event.altKey || event.ctrlKey || event.metaKey) return;
 		const { view } = this.table;
+		const does = {
+			closer: () => view.to(view.zoom * 1.25),
+			farther: () => view.to(view.zoom / 1.25),
+			whole: () => view.fit(this.table.whole())
+		};
+		if (pressed(event, does) || event.altKey || event.ctrlKey || event.metaKey) return;
 		const step = (event.shiftKey ? 200 : 40) * this.table.ratio();
 		const acts: Record<string, () => void> = {
-			'+': () => view.to(view.zoom * 1.25),
-			'=': () => view.to(view.zoom * 1.25),
-			'-': () => view.to(view.zoom / 1.25),
-			'0': () => view.fit(this.table.whole()),
 			ArrowLeft: () => view.pan(step, 0),
 			ArrowRight: () => view.pan(-step, 0),
 			ArrowUp: () => view.pan(0, step),

@@ -1,17 +1,25 @@
+import { kept } from '$lib/people/kept.svelte';
+
 export const SURROUNDS = ['dark', 'middle', 'light'] as const;
 export type Surround = (typeof SURROUNDS)[number];
 
-const KEPT = 'zero-slate.surround';
+const KEPT = 'surround';
+
+function read(): Surround {
+	return SURROUNDS.find((each) => each === kept.read(KEPT)) ?? 'middle';
+}
 
 /** The grey that pictures lie on; kept for the next start. */
 class Surrounding {
-	grey = $state<Surround>(
-		SURROUNDS.find((each) => each === localStorage.getItem(KEPT)) ?? 'middle'
-	);
+	grey = $state<Surround>(read());
+
+	constructor() {
+		kept.onTurn(() => (this.grey = read()));
+	}
 
 	turn(): void {
 		this.grey = SURROUNDS[(SURROUNDS.indexOf(this.grey) + 1) % SURROUNDS.length]!;
-		localStorage.setItem(KEPT, this.grey);
+		kept.write(KEPT, this.grey);
 	}
 }
 

@@ -1,7 +1,7 @@
 <!-- The brief beside the sheet: what is asked, its figures always the shot's own. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import { KEYS } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import { typedTexts } from '$lib/state/typed.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import type { SheetSession } from './session.svelte';
@@ -69,7 +69,7 @@
 			<button
 				type="button"
 				class="act ml-auto"
-				title="Write the brief ({KEYS.brief.key})"
+				title={titled('Write the brief', 'brief')}
 				onclick={() => (writing = true)}>{isEmpty ? 'Write a brief' : 'Change it'}</button
 			>
 		{/if}

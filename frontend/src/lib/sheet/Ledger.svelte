@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { collapsed } from '$lib/state/collapsed.svelte';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import { version } from '$lib/words';
 	import LedgerRow from './LedgerRow.svelte';
 	import type { SheetSession } from './session.svelte';

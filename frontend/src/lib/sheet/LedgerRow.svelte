@@ -3,7 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import Sentence from '$lib/drawings/Sentence.svelte';
-	import { KEYS } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
 	import Fields from './Fields.svelte';
 	import type { SheetSession } from './session.svelte';
 	import Trouble from './Trouble.svelte';
@@ -120,7 +120,7 @@
 					<button
 						type="button"
 						class="act text-ink"
-						title="{said.fix.label} ({KEYS.use.key})"
+						title={titled(said.fix.label, 'use')}
 						onclick={() => said.fix && void session.save(said.fix.texts)}>{said.fix.label}</button
 					>{' '}
 				{/if}
@@ -148,7 +148,7 @@
 					type="button"
 					class="text-left text-ink italic"
 					aria-label="Change why {row.label.toLowerCase()} differs: “{row.reason}”"
-					title="Change the reason ({KEYS.why.key})"
+					title={titled('Change the reason', 'why')}
 					onclick={() => (writing = true)}>“{row.reason}”</button
 				>
 			{:else if differs}
@@ -158,7 +158,7 @@
 					aria-label={row.reason
 						? undefined
 						: `Add a reason why ${row.label.toLowerCase()} differs`}
-					title="Write why it differs ({KEYS.why.key})"
+					title={titled('Write why it differs', 'why')}
 					onclick={() => (writing = true)}
 					>{row.reason ? `Why? It was “${row.reason}”` : 'Add a reason'}</button
 				>

@@ -4,7 +4,7 @@
 	import { words } from '$lib/api/client';
 	import { quickLineQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import type { SheetSession } from './session.svelte';
 
 	let { session }: { session: SheetSession } = $props();

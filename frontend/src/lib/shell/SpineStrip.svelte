@@ -3,7 +3,9 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import Mark from '$lib/drawings/Mark.svelte';
-	import { titled } from '$lib/state/keys.svelte';
+	import { titled } from '$lib/keys/keys.svelte';
+	import { me } from '$lib/people/me.svelte';
+	import Stamp from '$lib/people/Stamp.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { address, spines, type Spine } from '$lib/state/spines.svelte';
 
@@ -121,6 +123,18 @@
 				title={titled(place.title, place.key)}>{place.label}</a
 			>
 		{/each}
+		{#if me.person}
+			<a
+				href="/people"
+				class="flex flex-col items-center gap-0.5 px-1 py-1 hover:text-ink aria-[current]:text-ink"
+				aria-current={here === '/people' ? 'page' : undefined}
+				aria-label="Who works here: {me.person.name}"
+				title={titled(`${me.person.name}: who works here`, 'people')}
+			>
+				<Stamp mark={me.person.mark} />
+				<span class="num">{me.person.initials}</span>
+			</a>
+		{/if}
 		<button
 			type="button"
 			class="px-1 py-1 hover:text-ink"

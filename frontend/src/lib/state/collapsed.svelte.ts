@@ -1,15 +1,20 @@
+import { kept, keptJson } from '$lib/people/kept.svelte';
+
 const AT_FIRST: Record<string, boolean> = { picture: true, shot: true };
+const KEPT = 'collapsed';
+
+const read = keptJson<Record<string, boolean>>(
+	KEPT,
+	{},
+	(said) => typeof said === 'object' && said !== null
+);
 
 /** Which groups of a sheet are collapsed; kept for the next start. */
 class Collapsed {
-	private shut = $state.raw<Record<string, boolean>>({});
+	private shut = $state.raw<Record<string, boolean>>(read());
 
 	constructor() {
-		try {
-			this.shut = JSON.parse(localStorage.getItem('collapsed') ?? '{}') as Record<string, boolean>;
-		} catch {
-			this.shut = {};
-		}
+		kept.onTurn(() => (this.shut = read()));
 	}
 
 	/** Whether a group is; one that nothing uses is, until somebody opens it. */
@@ -19,7 +24,7 @@ class Collapsed {
 
 	turn(group: string, unused = false): void {
 		this.shut = { ...this.shut, [group]: !this.has(group, unused) };
-		localStorage.setItem('collapsed', JSON.stringify(this.shut));
+		kept.write(KEPT, JSON.stringify(this.shut));
 	}
 }
 

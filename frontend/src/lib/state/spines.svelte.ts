@@ -1,5 +1,6 @@
 import { untrack } from 'svelte';
 import type { Schema } from '$lib/api/client';
+import { kept, keptJson } from '$lib/people/kept.svelte';
 
 /** An open production or shot, as the tab at the left edge shows it. */
 export interface Spine {
@@ -10,6 +11,7 @@ export interface Spine {
 }
 
 const KEPT = 'spines';
+const read = keptJson<Spine[]>(KEPT, [], Array.isArray);
 
 function same(a: Pick<Spine, 'kind' | 'id'>, b: Pick<Spine, 'kind' | 'id'>): boolean {
 	return a.kind === b.kind && a.id === b.id;
@@ -21,7 +23,11 @@ export function address(spine: Pick<Spine, 'kind' | 'id'>): string {
 }
 
 class Spines {
-	all = $state<Spine[]>(kept());
+	all = $state<Spine[]>([...read()]);
+
+	constructor() {
+		kept.onTurn(() => (this.all = [...read()]));
+	}
 
 	/**
 	 * Show a spine, or bring its label and state up to date.
@@ -73,21 +79,12 @@ class Spines {
 	}
 
 	private keep(): void {
-		localStorage.setItem(KEPT, JSON.stringify(this.all));
+		kept.write(KEPT, JSON.stringify(this.all));
 	}
 }
 
 function within(path: string, root: string): boolean {
 	return path === root || path.startsWith(root + '/');
-}
-
-function kept(): Spine[] {
-	try {
-		const said: unknown = JSON.parse(localStorage.getItem(KEPT) ?? '[]');
-		return Array.isArray(said) ? (said as Spine[]) : [];
-	} catch {
-		return [];
-	}
 }
 
 export const spines = new Spines();

@@ -9,9 +9,10 @@
 	import FormatDetails from '$lib/formats/FormatDetails.svelte';
 	import FormatList from '$lib/formats/FormatList.svelte';
 	import ShapeSheet from '$lib/formats/ShapeSheet.svelte';
+	import { kept, keptJson } from '$lib/people/kept.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 
 	const HIDDEN = 'families-hidden';
 
@@ -25,7 +26,7 @@
 
 	let text = $state('');
 	let chosen = $state('');
-	let hidden = $state.raw<string[]>(JSON.parse(localStorage.getItem(HIDDEN) ?? '[]') as string[]);
+	let hidden = $state.raw<string[]>(keptJson<string[]>(HIDDEN, [], Array.isArray)());
 	let writing = $state(false);
 	let wrong = $state('');
 	let imported = $state.raw<Schema<'ImportedFormats'> | null>(null);
@@ -52,7 +53,7 @@
 		hidden = hidden.includes(family)
 			? hidden.filter((each) => each !== family)
 			: [...hidden, family];
-		localStorage.setItem(HIDDEN, JSON.stringify(hidden));
+		kept.write(HIDDEN, JSON.stringify(hidden));
 	}
 
 	function step(by: number): void {
@@ -110,7 +111,7 @@
 			imported = await sendForm<Schema<'ImportedFormats'>>('/formats/file', form(file));
 		});
 
-	answerKeys({ find: () => search?.focus(), ownFormat: () => void begin(), useFormat: use });
+	answerKeys({ findFormat: () => search?.focus(), ownFormat: () => void begin(), useFormat: use });
 </script>
 
 <Head title="Formats" subtitle={said ? `${said.found} of ${said.all} formats` : ''} />
@@ -146,7 +147,7 @@
 						class="field num grow"
 						type="search"
 						placeholder="1.85   vertical   25i   1998x1080"
-						title={titled('Words or figures', 'find')}
+						title={titled('Words or figures', 'findFormat')}
 						bind:value={text}
 						onkeydown={(event) => {
 							if (event.key === 'ArrowDown') step(1);

@@ -8,7 +8,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { clock, version } from '$lib/words';
 
 	const fromShot = page.url.searchParams.get('shot');

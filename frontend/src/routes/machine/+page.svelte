@@ -7,7 +7,7 @@
 	import { client } from '$lib/api/query-client';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { counted, workWords } from '$lib/words';
 
 	let count = $state<string | null>(null);

@@ -315,7 +315,9 @@ class Layouts:
             frame, version = known.context.setup.work_range.first, max(1, known.version)
             if known.context.elements:
                 element = known.context.elements[0].short_name(code)
-        return Named(_title(judged), code, self.workspace.who, element, "", version, frame, stored)
+        return Named(
+            _title(judged), code, self.workspace.initials, element, "", version, frame, stored
+        )
 
     def standing(
         self, session: Session, production_id: int

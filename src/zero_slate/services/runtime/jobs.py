@@ -6,6 +6,7 @@ import time
 from collections.abc import Callable, Mapping
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
+from contextvars import copy_context
 from dataclasses import dataclass, field
 from itertools import count
 from typing import Any, Generic, TypeVar
@@ -168,7 +169,8 @@ class Jobs:
             ended = [number for number, each in self._jobs.items() if each.ended]
             for number in ended[: max(0, len(self._jobs) - KEPT)]:
                 del self._jobs[number]
-        self._threads.submit(self._run, job, work)
+        # It is done for the one who asked for it.
+        self._threads.submit(copy_context().run, self._run, job, work)
         return job
 
     def get(self, kind: str, shot_id: int, number: int) -> Job[Any]:

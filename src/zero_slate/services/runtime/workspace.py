@@ -11,13 +11,17 @@ from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, Probe
 from zero_slate.core.colour.config_place import ConfigPlace
+from zero_slate.core.people.profile import Profile
 from zero_slate.core.settings.models.picture_and_time import PictureAndTime
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.files.colour.probes import behind_display, probe
 from zero_slate.files.volume_files import inside
+from zero_slate.services.runtime.acting import acting
 from zero_slate.services.runtime.colour_configs import ColourConfigs
 from zero_slate.services.runtime.kept import forget_all
 from zero_slate.store.database import Database
+from zero_slate.store.people import profile_of
+from zero_slate.store.tables import Person
 
 
 class NotFound(Refusal):
@@ -72,7 +76,24 @@ class Workspace:
     @property
     def who(self) -> str:
         """Who makes the changes."""
-        return self.config.who
+        profile = self._acting()
+        return profile.name if profile else self.config.who
+
+    @property
+    def initials(self) -> str:
+        """Who makes files, as their names say it."""
+        profile = self._acting()
+        return profile.initials if profile else self.config.who
+
+    def _acting(self) -> Profile | None:
+        by = acting.get()
+        if by is None:
+            return None
+        if by.profile is None:
+            with self.reading() as session:
+                row = session.get(Person, by.id)
+                by.profile = profile_of(row) if row else None
+        return by.profile
 
     def now(self) -> str:
         """Return the time as it is stored: UTC, to the second."""

@@ -7,7 +7,7 @@
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { productionQuery } from '$lib/api/queries';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { counted, clock, cutNumber } from '$lib/words';
 

@@ -14,7 +14,7 @@
 	import ReadCut from '$lib/production/ReadCut.svelte';
 	import Tally from '$lib/production/Tally.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
-	import { answerKeys } from '$lib/state/keys.svelte';
+	import { answerKeys } from '$lib/keys/keys.svelte';
 
 	const id = $derived(Number(page.params.id));
 	const production = createQuery(() => productionQuery(id));

@@ -7,7 +7,7 @@
 	import ChangedFiles from '$lib/elements/ChangedFiles.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { clock, cutNumber, version } from '$lib/words';
 

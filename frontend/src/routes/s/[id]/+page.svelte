@@ -18,7 +18,7 @@
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerTurns } from '$lib/devices/surface.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { frameText, version } from '$lib/words';
 
 	const shot = openShot();

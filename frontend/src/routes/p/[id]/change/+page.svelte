@@ -11,7 +11,7 @@
 	import SeveralFields from '$lib/change/SeveralFields.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { counted } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));

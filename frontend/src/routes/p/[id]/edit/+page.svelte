@@ -12,7 +12,7 @@
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { clock, version } from '$lib/words';
 
 	const id = $derived(Number(page.params.id));

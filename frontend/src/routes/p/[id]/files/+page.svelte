@@ -14,7 +14,7 @@
 	import { typedFiles } from '$lib/files/typed.svelte';
 	import Vessel from '$lib/files/Vessel.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { clock, counted, version, workWords } from '$lib/words';
 
 	type Kind = Schema<'FileKind'>;

@@ -11,7 +11,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import TargetDetail from '$lib/targets/TargetDetail.svelte';
 	import { withRate, withTarget } from '$lib/targets/texts';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { typedTexts } from '$lib/state/typed.svelte';
 	import { workWords } from '$lib/words';
 

@@ -12,7 +12,7 @@
 	import { fromAddress } from '$lib/change/source';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { typedTexts } from '$lib/state/typed.svelte';
 
 	const shot = openShot();

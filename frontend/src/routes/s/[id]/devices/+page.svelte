@@ -9,7 +9,7 @@
 	import { surface } from '$lib/devices/surface.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { counted, workWords } from '$lib/words';
 
 	type Wanted = Schema<'WantedDevices'>;

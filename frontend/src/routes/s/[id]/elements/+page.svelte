@@ -15,7 +15,7 @@
 	import StackRule from '$lib/elements/StackRule.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import SideSheet from '$lib/ui/side-sheet/SideSheet.svelte';
 	import { counted } from '$lib/words';
 

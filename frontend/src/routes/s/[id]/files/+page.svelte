@@ -8,7 +8,7 @@
 	import VersionList from '$lib/files/VersionList.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 
 	const shot = openShot();
 	const files = createQuery(() => shotFilesQuery(shot.id));

@@ -12,7 +12,7 @@
 	import Ledger from '$lib/sheet/Ledger.svelte';
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
-	import { answerKeys } from '$lib/state/keys.svelte';
+	import { answerKeys } from '$lib/keys/keys.svelte';
 
 	const TEXTURES = ['wash', 'hatch', 'stipple', 'dry brush', 'linocut', 'woven paper', 'chalk'];
 

@@ -18,7 +18,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerTurns } from '$lib/devices/surface.svelte';
-	import { answerKeys } from '$lib/state/keys.svelte';
+	import { answerKeys } from '$lib/keys/keys.svelte';
 
 	const shot = openShot();
 	let look = $state.raw<Schema<'FrameRange'> | null>(null);

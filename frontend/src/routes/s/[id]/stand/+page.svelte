@@ -11,7 +11,7 @@
 	import { SheetSession } from '$lib/sheet/session.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import Bench from '$lib/stand/Bench.svelte';
-	import { answerKeys } from '$lib/state/keys.svelte';
+	import { answerKeys } from '$lib/keys/keys.svelte';
 
 	const shot = openShot();
 	const session = new SheetSession(shot.id);

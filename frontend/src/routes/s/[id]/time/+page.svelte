@@ -10,7 +10,7 @@
 	import Trouble from '$lib/sheet/Trouble.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { typedTexts } from '$lib/state/typed.svelte';
-	import { answerKeys, titled } from '$lib/state/keys.svelte';
+	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 
 	const KEEPS = [
 		['numbers', 'the numbers'],

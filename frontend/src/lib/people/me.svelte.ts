@@ -1,0 +1,77 @@
+import { api, take, type Schema } from '$lib/api/client';
+import { presence } from '$lib/api/presence.svelte';
+import { keys } from '$lib/keys/keys.svelte';
+import { papers } from '$lib/state/paper.svelte';
+import { kept } from './kept.svelte';
+
+type Person = Schema<'PersonLine'>;
+type RoomChange = Partial<Schema<'RoomChange'>>;
+
+/** Other tabs of this browser are told when somebody else sits down. */
+const CHANNEL = 'zero-slate-people';
+
+/** Who works here, and what they keep. */
+class Me {
+	page = $state.raw<Schema<'PeoplePage'> | null>(null);
+	readonly person = $derived<Person | null>(this.page?.here ?? null);
+	/** Whether to ask who works here before anything else. */
+	readonly asked = $derived(this.page?.asks ?? false);
+	readonly people = $derived(this.page?.people.filter((each) => !each.put_away) ?? []);
+
+	private readonly others =
+		typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
+
+	constructor() {
+		this.others?.addEventListener('message', () => void this.load());
+	}
+
+	/** Ask who works here; a server that is away leaves things as this browser has them. */
+	async load(): Promise<void> {
+		try {
+			this.taken(await take(api.GET('/api/v1/people')));
+		} catch {
+			presence.onFound(() => void this.load());
+		}
+	}
+
+	/** Let these pages be somebody's. */
+	async sit(id: number): Promise<void> {
+		await kept.flush();
+		this.taken(await take(api.PUT('/api/v1/people/here', { body: { id } })));
+		this.others?.postMessage(id);
+	}
+
+	/** Take what the server says of who is here. */
+	taken(page: Schema<'PeoplePage'>): void {
+		this.page = page;
+		const id = page.here?.id ?? null;
+		kept.become(id, page.room.kept ?? {}, (changes) => this.send({ kept: changes }));
+		papers.take(page.room.paper);
+		keys.take(page.keys, page.room.single_keys);
+	}
+
+	/** Change what is kept: at once here, and then at the server. */
+	async change(change: RoomChange): Promise<void> {
+		try {
+			await this.send(change);
+		} catch {
+			presence.again(`room ${Object.keys(change).join()}`, () => this.send(change));
+		}
+	}
+
+	private async send(body: RoomChange): Promise<unknown> {
+		const person_id = this.person?.id;
+		if (person_id === undefined) return undefined;
+		return take(
+			api.PUT('/api/v1/people/{person_id}/room', {
+				params: { path: { person_id } },
+				body: { kept: {}, ...body },
+				keepalive: true
+			})
+		);
+	}
+}
+
+export const me = new Me();
+papers.keep = (paper) => me.change({ paper });
+keys.keepSingle = (single_keys) => me.change({ single_keys });
