@@ -3,7 +3,20 @@
 import gc
 import sys
 
-from bench import archives, cuts, elements, formats, headers, load, made, places, proof, sheet, time
+from bench import (
+    archives,
+    cuts,
+    elements,
+    formats,
+    headers,
+    load,
+    made,
+    people,
+    places,
+    proof,
+    sheet,
+    time,
+)
 
 
 def main() -> int:
@@ -21,6 +34,7 @@ def main() -> int:
             sheet,
             formats,
             places,
+            people,
             archives,
             time,
             load,

@@ -5,6 +5,7 @@
 	import { onMount } from 'svelte';
 	import { presence } from '$lib/api/presence.svelte';
 	import { hearStandIn } from '$lib/devices/surface.svelte';
+	import FindLine from '$lib/find/FindLine.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
 	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
@@ -59,7 +60,10 @@
 		if (to) void goto(to);
 	}
 
+	let finding = $state(false);
+
 	answerKeys({
+		find: () => (finding = true),
 		desk: () => void goto('/'),
 		keys: () => void goto('/keys'),
 		formats: () => void goto('/formats'),
@@ -95,11 +99,12 @@
 			class="act sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-16 focus:z-30 focus:bg-raised focus:px-3 focus:py-2"
 			onclick={focusMain}>Skip to the content</button
 		>
-		{#if !me.asked}<SpineStrip />{/if}
-		<div class="flex min-w-0 grow flex-col bg-sheet">
+		{#if !me.asked}<SpineStrip onfind={() => (finding = true)} />{/if}
+		<div class="relative flex min-w-0 grow flex-col bg-sheet">
 			{#if presence.away}
 				<Notice>Can't reach Zero Slate; trying again. What you typed is kept.</Notice>
 			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
+			{#if finding}<FindLine onclose={() => (finding = false)} />{/if}
 			{#if me.asked}<Welcome />{:else}{@render children()}{/if}
 		</div>
 	</div>

@@ -36,6 +36,7 @@ from zero_slate.web.routers import (
     edit_formats,
     elements,
     exports,
+    finding,
     formats,
     found,
     frame_requests,
@@ -113,6 +114,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
     for module in (
         desk,
         people,
+        finding,
         productions,
         edit_formats,
         cuts,

@@ -59,6 +59,7 @@ from zero_slate.services.places.writing_out import WritingOut
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
+from zero_slate.services.productions.finding import Finding
 from zero_slate.services.productions.judged import JudgedProductions
 from zero_slate.services.productions.starting import Productions
 from zero_slate.services.quick_line import Quick
@@ -88,6 +89,7 @@ class Slate:
         self.rooms = Rooms(self.workspace)
         self._by_config: int | None = None
         self.judged = JudgedProductions(self.workspace)
+        self.finding = Finding(self.workspace)
         self.desk = Desk(self.workspace, self.judged)
         self.productions = Productions(self.workspace)
         self.cut_pages = CutPages(self.workspace, self.judged)

@@ -67,10 +67,9 @@
 			</p>
 			<label class="mt-5 flex flex-col gap-1 text-xs text-ink2"
 				>Your name
-				<!-- svelte-ignore a11y_autofocus -->
 				<input
 					class="field text-head text-ink"
-					autofocus
+					{@attach (field) => field.focus()}
 					bind:value={typed.name}
 					aria-invalid={typed.wrong !== null}
 					onkeydown={(event) => event.key === 'Enter' && void begin()}

@@ -17,6 +17,8 @@
 		{ href: '/keys', label: 'Keys', title: 'Every key', key: 'keys' }
 	] as const;
 
+	let { onfind }: { onfind: () => void } = $props();
+
 	let dragged = $state<number | null>(null);
 
 	const here = $derived(page.url.pathname);
@@ -115,6 +117,12 @@
 		{/each}
 	</ul>
 	<div class="flex flex-col items-center gap-1 py-2 text-xs text-ink2">
+		<button
+			type="button"
+			class="px-1 py-1 hover:text-ink"
+			title={titled('Find anything', 'find')}
+			onclick={onfind}>Find</button
+		>
 		{#each PLACES as place (place.href)}
 			<a
 				href={place.href}

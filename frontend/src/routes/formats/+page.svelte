@@ -24,7 +24,7 @@
 			? 'the edit format'
 			: '';
 
-	let text = $state('');
+	let text = $state(page.url.searchParams.get('find') ?? '');
 	let chosen = $state('');
 	let hidden = $state.raw<string[]>(keptJson<string[]>(HIDDEN, [], Array.isArray)());
 	let writing = $state(false);

@@ -1,6 +1,8 @@
 <!-- The sheet: the ledger, the scale drawing and the frame rule of one shot. -->
 <script lang="ts">
+	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { API } from '$lib/api/client';
 	import Notice from '$lib/shell/Notice.svelte';
 	import FrameRule from '$lib/frame-rule/FrameRule.svelte';
@@ -19,6 +21,7 @@
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerTurns } from '$lib/devices/surface.svelte';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
+	import { collapsed } from '$lib/state/collapsed.svelte';
 	import { frameText, version } from '$lib/words';
 
 	const shot = openShot();
@@ -34,6 +37,22 @@
 		if (session.stored) shot.say(session.page.sheet);
 		return () => shot.say(null);
 	});
+
+	// A setting that was found elsewhere is gone to, out of a folded group too.
+	$effect(() => {
+		const wanted = page.url.hash.slice(1);
+		if (wanted && session.stored) untrack(() => void showRow(wanted));
+	});
+
+	async function showRow(key: string): Promise<void> {
+		const group = session.groups.find((each) => each.rows.some((row) => row.key === key));
+		if (!group) return;
+		if (collapsed.has(group.key, group.unused)) collapsed.turn(group.key, group.unused);
+		await tick();
+		const field = document.querySelector<HTMLElement>(`[data-row="${key}"] :is(input, button)`);
+		field?.focus();
+		field?.scrollIntoView({ block: 'center' });
+	}
 
 	function nextDifference(): void {
 		const rows = session.groups.flatMap((group) => group.rows);
