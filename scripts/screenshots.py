@@ -1,5 +1,6 @@
 """Takes the pictures in docs/screenshots, from the demo, at 1280×800."""
 
+import re
 import sys
 import tempfile
 from collections.abc import Callable
@@ -126,24 +127,6 @@ def files(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def storing(page: Page) -> None:
-    """Measure pictures and movies on the third production's plate."""
-    page.get_by_role("link", name="The Salt Lantern Short film").click()
-    page.get_by_role("link", name="Files", exact=True).click()
-    page.get_by_role("link", name="Storing").click()
-    for kind in ("DPX", "TIFF", "PNG", "JPEG", "OpenEXR"):
-        page.get_by_role("button", name=kind, exact=True).click()
-        page.get_by_role("button", name="Measure these on").click()
-        page.get_by_role("button", name="Stop").wait_for()
-        page.get_by_role("button", name="Measure these on").wait_for(timeout=120_000)
-    page.get_by_role("button", name="All", exact=True).click()
-    page.get_by_role("button", name="DPX 10-bit").click()
-    page.locator("[aria-label='What frames are stored as'] .overflow-y-auto").evaluate(
-        "node => node.scrollTo(0, 90)"
-    )
-    page.wait_for_timeout(500)
-
-
 def typed(page: Page, setting: str, text: str) -> None:
     """Write a setting."""
     field = page.locator(f"[data-row={setting}] input").first
@@ -193,23 +176,24 @@ def targets(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def away(page: Page) -> None:
-    """Put the third production away, delete one of its shots, and look into the archive."""
-    page.get_by_role("link", name="The Salt Lantern Short film").click()
-    page.get_by_role("link", name="Files", exact=True).click()
-    page.get_by_role("link", name="Putting away").click()
-    page.get_by_label("Where to").select_option("handoff")
-    page.get_by_label("linked files").check()
-    page.get_by_role("button", name="Write The_Salt_Lantern.zip").click()
-    page.get_by_text("all read again").wait_for()
-    page.get_by_label("What", exact=True).select_option("LAN_0020")
-    page.get_by_role("button", name="Put LAN_0020").click()
-    page.get_by_role("link", name="See what was put away").click()
-    page.get_by_label("Volume").click()
-    page.get_by_role("option", name="handoff").click()
-    page.get_by_role("button", name="archives").click()
-    page.get_by_role("button", name="Look into it", exact=True).click()
-    page.get_by_role("button", name="Bring it back").wait_for()
+def keys(page: Page) -> None:
+    """Make a key set, and look at what a key does."""
+    page.get_by_role("link", name="Keys", exact=True).click()
+    page.get_by_label("Key set").click()
+    page.get_by_role("option", name="Pen in the right hand").click()
+    page.get_by_role("button", name="Make my own from it").click()
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="change the keys of “Find anything”").click()
+    page.keyboard.press("q")
+    page.get_by_text("has it too").first.wait_for()
+    page.get_by_role("button", name=re.compile("^F: ")).focus()
+
+
+def find(page: Page) -> None:
+    """Find what has to do with frames, on a shot."""
+    page.keyboard.press("?")
+    page.keyboard.type("range")
+    page.get_by_role("option").first.wait_for()
 
 
 def proof(page: Page) -> None:
@@ -244,7 +228,6 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
     return (
         ("desk", "paper", lambda page: None),
         ("cut", "paper", cut),
-        ("storing", "paper", storing),
         ("edit-format", "paper", then(cut, change_format)),
         ("sheet", "paper", shot("FRO_0030")),
         ("sheet-dim", "dim", shot("FRO_0030")),
@@ -261,7 +244,9 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         ("targets", "paper", targets),
         ("stand", "paper", then(lantern("LAN_0010"), stand)),
         ("finish", "paper", then(lantern("LAN_0010"), finish)),
-        ("away", "dim", away),
+        ("find", "paper", then(shot("FRO_0030"), find)),
+        # The keys stay as they were set.
+        ("keys", "dim", keys),
     )
 
 

@@ -232,7 +232,7 @@ def main() -> None:
 
 
 def _serve(config: Config, verbose: bool, workers: int) -> None:
-    from zero_slate.web.app import create_app
+    from zero_slate.web.app import create_app, lay_out_routes
     from zero_slate.web.connections import MOST_AT_ONCE, PatientProtocol
     from zero_slate.web.reckoning.pool import Reckoners
 
@@ -254,6 +254,7 @@ def _serve(config: Config, verbose: bool, workers: int) -> None:
             f"{made.state.slate.mended} shots or edit formats couldn't be opened and were brought "
             f"back; the database as it was is kept in {config.home}."
         )
+    lay_out_routes(made)
     # What is loaded by now stays for good: the collector needn't look at it again.
     gc.freeze()
     typer.echo(f"Zero Slate is at http://127.0.0.1:{config.port}")

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 import uvicorn
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 from scripts.served import CHROMIUM, FLAGS, Served, free_port
 
 from tests.conftest import copy_of_demo
@@ -16,6 +16,9 @@ from zero_slate.config import Config
 from zero_slate.demo.make import make_demo
 from zero_slate.web.app import STATIC, create_app
 
+# However busy the machine: what never comes is told, and not what takes long.
+PATIENCE = 120_000
+expect.set_options(timeout=PATIENCE)
 # A request may meet a connection that the server has just closed, since nothing came on it.
 RETRIES = 3
 
@@ -81,7 +84,7 @@ def page(chromium: Browser, request: pytest.FixtureRequest) -> Iterator[Page]:
     context = chromium.new_context(
         viewport={"width": 1280, "height": 800}, base_url=root, color_scheme="light"
     )
-    context.set_default_timeout(10_000)
+    context.set_default_timeout(PATIENCE)
     page = context.new_page()
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))

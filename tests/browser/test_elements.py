@@ -9,7 +9,6 @@ from playwright.sync_api import Locator, Page, Request, expect
 from tests.browser.test_story import head
 
 # Pictures are made by processes that give way to everything else.
-expect.set_options(timeout=20_000)
 
 
 def open_elements(page: Page, code: str) -> None:
@@ -135,7 +134,7 @@ def test_two_views_are_compared_and_swapped(page: Page) -> None:
     views.get_by_role("button", name="Compare their pixels").click()
     # Workers give way to everything else: on a busy machine this takes its time.
     expect(views.locator("[data-view='views.vertical']")).to_contain_text(
-        "Right lies 3.0 px lower than left", timeout=90_000
+        "Right lies 3.0 px lower than left"
     )
     expect(views).to_contain_text("7 % darker")
     views.get_by_role("button", name="Swap left and right").click()

@@ -9,14 +9,13 @@ from tests.browser.test_screens import violations
 from tests.browser.test_stand import typed
 
 # Frames are made by processes that give way to everything else.
-LONG = 60_000
 
 
 def open_finish(page: Page) -> None:
     open_lantern(page)
     page.get_by_role("heading", name="LAN_0010").click()
     page.keyboard.press("Alt+f")
-    expect(page.get_by_role("img", name=re.compile("as drawn"))).to_be_visible(timeout=LONG)
+    expect(page.get_by_role("img", name=re.compile("as drawn"))).to_be_visible()
 
 
 def test_a_finish_is_chosen_from_samples_and_played(page: Page) -> None:
@@ -39,7 +38,7 @@ def test_a_finish_is_chosen_from_samples_and_played(page: Page) -> None:
     typed(page, "steadiness", "every 2 frames")
     expect(page.locator("[data-row=steadiness]")).to_contain_text("changes a second")
     page.get_by_role("button", name="Play 24 frames").click()
-    expect(page.get_by_text("codes of 255 from one frame to the next")).to_be_visible(timeout=LONG)
+    expect(page.get_by_text("codes of 255 from one frame to the next")).to_be_visible()
     expect(page.get_by_role("img", name="24 frames")).to_be_visible()
     page.get_by_role("heading", name="LAN_0010").click()
     page.keyboard.press("u")
@@ -54,7 +53,7 @@ def test_grain_is_tried_in_a_movie(page: Page) -> None:
     panel.get_by_label("Tried in").select_option("H.264 movie")
     panel.get_by_label("Data rate, Mb/s").fill("20")
     panel.get_by_role("button", name="Try what compression leaves").click()
-    expect(panel.get_by_role("status")).to_contain_text("energy is left at 20 Mb/s", timeout=LONG)
+    expect(panel.get_by_role("status")).to_contain_text("energy is left at 20 Mb/s")
     expect(panel.get_by_role("img", name="Encoded with grain")).to_be_visible()
     assert violations(page) == []
 
@@ -74,7 +73,7 @@ def test_a_production_is_published_and_undone(page: Page) -> None:
     expect(page.get_by_text("Published so")).to_be_visible()
     page.get_by_role("button", name="Try all that are published").click()
     cells = page.get_by_role("cell", name="as promised", exact=True)
-    expect(cells).to_have_count(2, timeout=LONG)
+    expect(cells).to_have_count(2)
     open_lantern(page)
     # What is in use stands open by itself.
     expect(page.locator("[data-row=targets]")).to_contain_text("GIF")

@@ -179,3 +179,42 @@ def test_two_tabs_sit_down_together(page: Page, chromium: Browser) -> None:
     other.goto("/")
     begin(page, "Jo Ek")
     expect(other.get_by_role("link", name="Who works here: Jo Ek")).to_be_visible()
+
+
+def test_two_people_on_a_shot_see_each_other_and_what_is_saved(
+    page: Page, chromium: Browser
+) -> None:
+    begin(page, "Jo Ek")
+    page.goto("/s/4")
+    settled(page)
+    other = chromium.new_page(base_url=page.url.partition("/s/")[0])
+    other.goto("/s/4")
+    settled(other)
+    expect(page.get_by_role("img", name="tester is on canvas")).to_be_visible()
+    expect(other.get_by_role("img", name="Jo Ek is on canvas")).to_be_visible()
+    # The row that one works on is marked for the other.
+    other.locator('[data-row="handles"] input').first.focus()
+    row = page.locator('[data-row="handles"]')
+    expect(row.get_by_role("img", name="tester is on")).to_be_visible()
+    # What one saves, the other sees without a reload; what they typed stays theirs.
+    mine = page.locator('[data-row="count"] input').first
+    mine.fill("2001")
+    field = other.locator('[data-row="handles"] input').first
+    field.fill("12")
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("tester saved v0")
+    expect(page.locator('[data-row="handles"] input').first).to_have_value("12")
+    expect(mine).to_have_value("2001")
+    # A page without fields of the sheet is brought up to date too.
+    page.get_by_role("button", name="Discard mine").click()
+    page.goto("/s/4/elements")
+    settled(page)
+    expect(other.get_by_role("img", name="Jo Ek is at elements")).to_be_visible()
+    number = page.locator("header").get_by_text(re.compile(r"^v\d{3}$"))
+    before = number.inner_text()
+    field.fill("8")
+    field.press("Enter")
+    expect(number).not_to_have_text(before)
+    page.goto("/")
+    expect(other.get_by_role("img", name="Jo Ek is")).to_have_count(0)
+    other.context.close()

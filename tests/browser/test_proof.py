@@ -16,8 +16,6 @@ from zero_slate.core.colour.config_place import USUAL
 from zero_slate.files.colour.chain import ViewedThrough, whole
 from zero_slate.files.colour.configs import BUILT_IN, config_of
 
-# Pictures are made by processes that give way to everything else.
-expect.set_options(timeout=20_000)
 DISPLAY = "Rec.1886 Rec.709 - Display"
 PLATES = "plates/LAN_0010"
 
@@ -91,6 +89,17 @@ def shot_of(page: Page, x: float, y: float, width: int, height: int) -> np.ndarr
     return np.asarray(Image.open(io.BytesIO(content)).convert("RGB")).astype(int)
 
 
+def still(page: Page, x: float, y: float, width: int, height: int) -> np.ndarray:
+    """Return what is shown there once it has stood for a second."""
+    shown, stood = shot_of(page, x, y, width, height), 0
+    while stood < 4:
+        page.wait_for_timeout(250)
+        now = shot_of(page, x, y, width, height)
+        stood = stood + 1 if np.array_equal(now, shown) else 0
+        shown = now
+    return shown
+
+
 def see_through(page: Page, config: str, display: str, view: str) -> str:
     """Save the display of the shot whose proof is open; return what its picture is read as now."""
     found = re.search(r"/s/(\d+)/", page.url)
@@ -150,8 +159,7 @@ def test_exposure_is_a_factor_of_light_and_channels_stand_alone(
     expect(page.get_by_role("slider", name="Exposure")).to_have_attribute("aria-valuenow", "1")
     page.get_by_role("group", name="Shown alone").get_by_role("button", name="green").click()
     page.mouse.move(4, 4)
-    page.wait_for_timeout(600)
-    shown = shot_of(page, x - 10, y - 10, 20, 20)
+    shown = still(page, x - 10, y - 10, 20, 20)
     part = np.ascontiguousarray(wide[row - 10 : row + 10, column - 10 : column + 10], np.float32)
     codes = part * 2
     view = page.get_by_role("combobox", name="View", exact=True).input_value()
@@ -228,20 +236,17 @@ def test_two_pictures_are_laid_against_each_other(page: Page) -> None:
     expect(page.get_by_label("raised")).to_have_value("8")
     page.get_by_label("laid against", exact=True).select_option(label="plate")
     page.keyboard.press("Shift+Y")
-    page.wait_for_timeout(800)
     box = table(page).bounding_box()
     assert box is not None
     # Beside each other, both halves show the same place of the same picture.
     page.get_by_role("button", name="beside", exact=True).click()
     page.mouse.move(4, 4)
-    page.wait_for_timeout(800)
     x, y, half = box["x"], box["y"] + box["height"] / 2, round(box["width"] / 2)
-    left, right = (shot_of(page, x + 60 + n * half, y, 100, 40) for n in (0, 1))
+    left, right = (still(page, x + 60 + n * half, y, 100, 40) for n in (0, 1))
     assert left.max() > 0
     assert np.abs(left - right).max() <= 1
     page.get_by_role("button", name="how far apart").click()
-    page.wait_for_timeout(800)
-    same = shot_of(page, box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, 20, 20)
+    same = still(page, box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, 20, 20)
     assert same.max() == 0
 
 
@@ -306,8 +311,7 @@ def test_it_comes_back_when_the_browser_loses_its_graphics(page: Page) -> None:
     box = table(page).bounding_box()
     assert box is not None
     middle = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, 20, 20)
-    page.wait_for_timeout(600)
-    before = shot_of(page, *middle)
+    before = still(page, *middle)
     page.evaluate("""() => {
         const gl = document.querySelector('canvas').getContext('webgl2');
         window.lost = gl.getExtension('WEBGL_lose_context');
@@ -315,8 +319,7 @@ def test_it_comes_back_when_the_browser_loses_its_graphics(page: Page) -> None:
     }""")
     page.wait_for_timeout(200)
     page.evaluate("() => window.lost.restoreContext()")
-    page.wait_for_timeout(1500)
-    assert np.abs(shot_of(page, *middle) - before).max() <= 1
+    assert np.abs(still(page, *middle) - before).max() <= 1
 
 
 def test_a_browser_without_webgl_gets_the_servers_pixels(page: Page) -> None:

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 from scripts.served import Served
 
-from tests.browser.conftest import Here, settled
+from tests.browser.conftest import PATIENCE, Here, settled
 from tests.browser.test_story import head, row
 
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
@@ -59,7 +59,7 @@ def test_screens_are_reachable_and_readable(
         color_scheme="dark" if paper == "dim" else "light",
     )
 
-    context.set_default_timeout(10_000)
+    context.set_default_timeout(PATIENCE)
     page = context.new_page()
     open_shot(page, "FRO_0030")
     shot = page.url

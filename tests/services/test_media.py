@@ -25,7 +25,7 @@ PLATES = "plates/FRO_0030"
 
 def finished(job: Job) -> Job:
     # However busy the machine: what never ends is told, and not what takes long.
-    for _ in range(6000):
+    for _ in range(15_000):
         if job.ended:
             return job
         time.sleep(0.02)

@@ -29,6 +29,7 @@ from zero_slate.web.routers import (
     archives,
     batches,
     changes,
+    company,
     cuts,
     data_files,
     desk,
@@ -80,7 +81,6 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        _lay_out_routes(app)
         slate.open()
         if reckoners:
             reckoners.start()
@@ -115,6 +115,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         desk,
         people,
         finding,
+        company,
         productions,
         edit_formats,
         cuts,
@@ -158,8 +159,8 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
     return app
 
 
-def _lay_out_routes(app: FastAPI) -> None:
-    """Do as the server starts what the framework leaves to the first person who asks."""
+def lay_out_routes(app: FastAPI) -> None:
+    """Do before a server starts what the framework leaves to the first person who asks."""
     nowhere = {"type": "http", "method": "GET", "path": f"{API}/", "root_path": "", "headers": []}
     for route in app.routes:
         route.matches(nowhere)

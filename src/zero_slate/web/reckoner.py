@@ -12,7 +12,7 @@ from starlette.types import ASGIApp, Message
 
 from zero_slate.config import Config
 from zero_slate.logs import log_to
-from zero_slate.web.app import create_app
+from zero_slate.web.app import create_app, lay_out_routes
 from zero_slate.web.reckoning.messages import LENGTH, Answer, Question, packed, unpacked
 
 
@@ -23,6 +23,7 @@ def main(line: socket.socket, number: int) -> None:
     config: Config = _receive(line)
     log_to(config.home / "logs", verbose=False, name=f"reckoning-{number}.log")
     app = create_app(config)
+    lay_out_routes(app)
     gc.freeze()
     line.sendall(packed("ready"))
     with asyncio.Runner() as runner:

@@ -47,6 +47,7 @@ from zero_slate.services.media.sounds import Sounds
 from zero_slate.services.media.stack import Stacks
 from zero_slate.services.media.views import Views
 from zero_slate.services.media.volumes import Volumes
+from zero_slate.services.people.company import Company
 from zero_slate.services.people.people import People
 from zero_slate.services.people.rooms import Rooms
 from zero_slate.services.places.disks import Disks
@@ -87,6 +88,7 @@ class Slate:
         self.workers = Workers(self.work, self.jobs, config.home)
         self.people = People(self.workspace)
         self.rooms = Rooms(self.workspace)
+        self.company = Company(self.workspace)
         self._by_config: int | None = None
         self.judged = JudgedProductions(self.workspace)
         self.finding = Finding(self.workspace)

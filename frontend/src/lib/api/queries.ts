@@ -455,6 +455,24 @@ export function heard(shot_id: number, page: Schema<'ShotPage'>): void {
 	stale(shot_id, page.head.production_id);
 }
 
+/**
+ * Hear that a shot, or with `besides` what it is judged by, was changed: what shows it is asked anew.
+ *
+ * What this page saved itself is known already.
+ */
+export function heardOf(shot_id: number, version: number, besides: boolean): void {
+	const key = sheetQuery(shot_id).queryKey;
+	const known = client.getQueryData(key)?.head;
+	if (known?.version === version && !besides) return;
+	stale(shot_id, known?.production_id);
+	// A sheet that is worked on looks at the head, says what was saved, and then takes it.
+	const looks = client
+		.getQueryCache()
+		.find({ queryKey: ['shot', shot_id, 'head'] })
+		?.isActive();
+	if (!looks || known?.version === version) void client.invalidateQueries({ queryKey: key });
+}
+
 /** Ask anew what hangs on a shot, when it is looked at next. */
 export function stale(shot_id: number, production_id?: number): void {
 	const sheet = sheetQuery(shot_id).queryKey.join();

@@ -3,6 +3,8 @@
 	import type { Schema } from '$lib/api/client';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import Sentence from '$lib/drawings/Sentence.svelte';
+	import Companions from '$lib/company/Companions.svelte';
+	import { company } from '$lib/shot/open.svelte';
 	import { titled } from '$lib/keys/keys.svelte';
 	import Fields from './Fields.svelte';
 	import type { SheetSession } from './session.svelte';
@@ -21,6 +23,8 @@
 		writing: boolean;
 		onselect: () => void;
 	} = $props();
+
+	const others = company();
 
 	let reason = $state('');
 	const typedRate = $derived(session.typed.rate?.rate ?? '');
@@ -58,7 +62,10 @@
 		state={row.required === null && row.state === 'follows' ? 'follows' : row.state}
 		word={row.word}
 	/>
-	<span class="font-medium" title={row.help}>{row.label}</span>
+	<span class="font-medium" title={row.help}
+		>{row.label}
+		<Companions others={others?.on(row.key) ?? []} size={13} where="on {row.label}" /></span
+	>
 	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.required ?? ''}</span>
 	<Fields
 		{row}

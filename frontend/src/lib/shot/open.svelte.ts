@@ -3,6 +3,7 @@ import { getContext, setContext } from 'svelte';
 import type { Schema } from '$lib/api/client';
 import { sheetQuery } from '$lib/api/queries';
 import { client } from '$lib/api/query-client';
+import { Company } from '$lib/company/company.svelte';
 
 type Verdict = Pick<Schema<'Sheet'>, 'verdict' | 'state'>;
 
@@ -10,12 +11,19 @@ type Verdict = Pick<Schema<'Sheet'>, 'verdict' | 'state'>;
 export class OpenShot {
 	private readonly sheet;
 	private typed = $state.raw<Verdict | null>(null);
+	/** The setting that is worked on, for those who look on. */
+	setting = $state('');
+	readonly company;
 
-	constructor(private readonly read: () => number) {
+	constructor(
+		private readonly read: () => number,
+		step: () => string
+	) {
 		this.sheet = createQuery(
 			() => sheetQuery(read()),
 			() => client
 		);
+		this.company = new Company(read, () => ({ step: step(), setting: this.setting }));
 	}
 
 	get id(): number {
@@ -49,6 +57,11 @@ const KEY = Symbol('open shot');
 
 export function setOpenShot(shot: OpenShot): void {
 	setContext(KEY, shot);
+}
+
+/** Who else has the shot open; nobody is there to look on at rows of other pages. */
+export function company(): Company | undefined {
+	return getContext<OpenShot | undefined>(KEY)?.company;
 }
 
 export function openShot(): OpenShot {

@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, take } from '$lib/api/client';
+	import Companions from '$lib/company/Companions.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Damaged from '$lib/shell/Damaged.svelte';
 	import ChangedFiles from '$lib/elements/ChangedFiles.svelte';
@@ -14,7 +15,10 @@
 	let { children } = $props();
 
 	const id = $derived(Number(page.params.id));
-	const shot = new OpenShot(() => id);
+	const shot = new OpenShot(
+		() => id,
+		() => page.url.pathname.split('/')[3] ?? ''
+	);
 
 	setOpenShot(shot);
 
@@ -58,6 +62,7 @@
 >
 	{#snippet verdict()}
 		{#if shot.head}
+			<Companions others={shot.company.others} />
 			<Mark state={shot.state} />
 			<div class="min-w-0">
 				<p class="truncate font-semibold {shot.state === 'differs' ? 'text-red' : ''}">

@@ -32,6 +32,12 @@
 	let writing = $state<Record<string, boolean>>({});
 	let ruler = $state<SVGSVGElement | null>(null);
 
+	// Others see the row that is worked on.
+	$effect(() => {
+		shot.setting = session.selected;
+		return () => (shot.setting = '');
+	});
+
 	// The verdict at the top follows what is typed, like everything else.
 	$effect(() => {
 		if (session.stored) shot.say(session.page.sheet);
