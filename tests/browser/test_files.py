@@ -41,7 +41,7 @@ def test_a_path_is_built_from_pieces_and_kept(page: Page) -> None:
     expect(sheets).to_contain_text("lantern: work/LAN/LAN_0010/LAN_0010_sheet_v002.pdf")
     sheets.get_by_role("button", name=re.compile("^_sheet_, words")).click()
     sheets.get_by_role("group", name="Add").get_by_role("button", name="artist").click()
-    expect(sheets).to_contain_text("LAN_0010_sheet_tester_v002.pdf")
+    expect(sheets).to_contain_text("LAN_0010_sheet_T_v002.pdf")
     page.keyboard.press("Alt+ArrowLeft")
     expect(sheets.get_by_role("alert")).to_contain_text("side by side")
     page.keyboard.press("Delete")

@@ -104,7 +104,7 @@ def test_a_profile_that_cannot_be_says_why_and_keeps_what_was_typed(page: Page) 
         page.get_by_role("link", name="TESTER 2 as a file").click()
     page.get_by_role("button", name="Read a profile file").click()
     page.get_by_label("A profile file", exact=True).set_input_files(taken.value.path())
-    expect(page.get_by_role("status")).to_contain_text("TESTER 2 already: TESTER 4")
+    expect(page.get_by_role("status")).to_contain_text("“TESTER 2” already: TESTER 4")
 
 
 def test_keys_of_ones_own_are_pressed_told_of_and_undone(page: Page) -> None:
