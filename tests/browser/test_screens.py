@@ -126,7 +126,7 @@ def test_keys_reach_everything_and_wait_for_fields(page: Page) -> None:
     ):
         page.keyboard.press(key)
         expect(page.get_by_role("heading", name=heading)).to_be_visible()
-    page.get_by_label("Find a key").fill("hairline")
+    page.get_by_label("Find by words").fill("hairline")
     expect(page.get_by_role("heading", name="Everywhere")).to_be_hidden()
 
 
