@@ -7,7 +7,6 @@ from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from zero_slate.services.runtime.acting import Acting, acting
-from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.web.slate import Slate
 
 _YEARS = 10 * 365 * 24 * 3600
@@ -51,8 +50,7 @@ def _name(headers: Headers) -> str:
 
 def remember(slate: Slate, request: Request, response: Response, person: int) -> None:
     """Let the browser keep whose pages it shows. Raises NotFound."""
-    if slate.people.known(person) is None:
-        raise NotFound(f"There is no profile numbered {person}.")
+    slate.people.require(person)
     response.set_cookie(
         _name(request.headers), str(person), max_age=_YEARS, httponly=True, samesite="strict"
     )

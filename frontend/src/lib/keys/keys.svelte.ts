@@ -46,7 +46,7 @@ class Keys {
 	begin(chord: string): boolean {
 		clearTimeout(this.timer);
 		this.begun = NAMES.some(
-			(name) => answered(name) && this.bindings[name]?.some((each) => each.startsWith(`${chord} `))
+			(name) => canPress(name) && this.bindings[name]?.some((each) => each.startsWith(`${chord} `))
 		)
 			? chord
 			: '';
@@ -67,7 +67,8 @@ export function answerKeys(handlers: Handlers): void {
 	});
 }
 
-function answered(name: KeyName): boolean {
+/** Whether something is done by a key now. */
+export function canPress(name: KeyName): boolean {
 	return layers.some((layer) => layer[name]);
 }
 
@@ -103,11 +104,6 @@ export function pressed(event: KeyboardEvent, does: Handlers): boolean {
 	does[name]?.();
 	event.preventDefault();
 	return true;
-}
-
-/** Whether something is done by a key now. */
-export function canPress(name: KeyName): boolean {
-	return answered(name);
 }
 
 /** The key that does something, as it is written; empty where none does. */

@@ -1,6 +1,7 @@
 <!-- Who somebody is: name, initials, what they do, and a mark. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
+	import ProfileTrouble from './ProfileTrouble.svelte';
 	import Stamp from './Stamp.svelte';
 	import type { TypedProfile } from './typed-profile.svelte';
 
@@ -77,13 +78,4 @@
 		</div>
 	</fieldset>
 </div>
-{#if typed.wrong || typed.trouble}
-	<p id="{id}-wrong" role="alert" class="pt-2 text-red">
-		{typed.wrong?.detail ?? typed.trouble}
-		{#if typed.wrong?.nearest}
-			<button type="button" class="act text-ink" onclick={() => typed.useNearest()}
-				>Use {typed.wrong.nearest}</button
-			>
-		{/if}
-	</p>
-{/if}
+<ProfileTrouble {typed} id="{id}-wrong" />

@@ -3,6 +3,7 @@
 	import { api, take, type Schema } from '$lib/api/client';
 	import { papers, type Paper } from '$lib/state/paper.svelte';
 	import { me } from './me.svelte';
+	import ProfileTrouble from './ProfileTrouble.svelte';
 	import Stamp from './Stamp.svelte';
 	import { TypedProfile } from './typed-profile.svelte';
 
@@ -75,16 +76,7 @@
 					onkeydown={(event) => event.key === 'Enter' && void begin()}
 				/></label
 			>
-			{#if typed.wrong || typed.trouble}
-				<p role="alert" class="pt-2 text-red">
-					{typed.wrong?.detail ?? typed.trouble}
-					{#if typed.wrong?.nearest}
-						<button type="button" class="act text-ink" onclick={() => typed.useNearest()}
-							>Use {typed.wrong.nearest}</button
-						>
-					{/if}
-				</p>
-			{/if}
+			<ProfileTrouble {typed} />
 			<fieldset class="mt-5">
 				<legend class="pb-1 text-xs text-ink2">Paper</legend>
 				<div class="flex gap-3">

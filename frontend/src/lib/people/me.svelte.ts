@@ -21,6 +21,8 @@ class Me {
 	private readonly others =
 		typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
 
+	private readonly loadAgain = () => void this.load();
+
 	constructor() {
 		this.others?.addEventListener('message', () => void this.load());
 	}
@@ -30,7 +32,7 @@ class Me {
 		try {
 			this.taken(await take(api.GET('/api/v1/people')));
 		} catch {
-			presence.onFound(() => void this.load());
+			presence.onFound(this.loadAgain);
 		}
 	}
 
@@ -45,23 +47,24 @@ class Me {
 	taken(page: Schema<'PeoplePage'>): void {
 		this.page = page;
 		const id = page.here?.id ?? null;
-		kept.become(id, page.room.kept ?? {}, (changes) => this.send({ kept: changes }));
+		// Whatever is sent later goes to the one whose it is, whoever sits here then.
+		kept.become(id, page.room.kept ?? {}, (changes) => this.send(id, { kept: changes }));
 		papers.take(page.room.paper);
 		keys.take(page.keys, page.room.single_keys);
 	}
 
 	/** Change what is kept: at once here, and then at the server. */
 	async change(change: RoomChange): Promise<void> {
+		const id = this.person?.id ?? null;
 		try {
-			await this.send(change);
+			await this.send(id, change);
 		} catch {
-			presence.again(`room ${Object.keys(change).join()}`, () => this.send(change));
+			presence.again(`room ${id} ${Object.keys(change).join()}`, () => this.send(id, change));
 		}
 	}
 
-	private async send(body: RoomChange): Promise<unknown> {
-		const person_id = this.person?.id;
-		if (person_id === undefined) return undefined;
+	private async send(person_id: number | null, body: RoomChange): Promise<unknown> {
+		if (person_id === null) return undefined;
 		return take(
 			api.PUT('/api/v1/people/{person_id}/room', {
 				params: { path: { person_id } },

@@ -103,11 +103,10 @@ class People:
             says.who if not rows else "",
         )
 
-    def known(self, person_id: int) -> int | None:
-        """Return a number that was kept as whose page it is, where there still is that person."""
+    def require(self, person_id: int) -> None:
+        """Raise NotFound where there is no such profile."""
         with self.workspace.reading() as session:
-            row = session.get(Person, person_id)
-            return row.id if row else None
+            person_of(session, person_id)
 
     def said_by_config(self) -> int | None:
         """Return who works here where the configuration says so and they have a profile."""
@@ -144,7 +143,7 @@ class People:
     ) -> None:
         """Change who somebody is; what they did stays told by the old name. Raises Refusal."""
         with self.workspace.writing() as session:
-            row = _person(session, person_id)
+            row = person_of(session, person_id)
             write_profile(
                 row, read_profile(name, initials, discipline, mark, _others(session, person_id))
             )
@@ -152,7 +151,7 @@ class People:
     def copy(self, person_id: int) -> int:
         """Make another profile that keeps what this one does, under a free name; return it."""
         with self.workspace.writing() as session:
-            row, others = _person(session, person_id), _others(session)
+            row, others = person_of(session, person_id), _others(session)
             before = profile_of(row)
             name = free_name(before.name, others)
             profile = replace(before, name=name, mark=unused_mark(others))
@@ -161,12 +160,12 @@ class People:
     def put_away(self, person_id: int, away: bool) -> None:
         """Put a profile away, or bring it back; nothing of it or of what they did goes."""
         with self.workspace.writing() as session:
-            _person(session, person_id).put_away = away
+            person_of(session, person_id).put_away = away
 
     def document(self, person_id: int) -> tuple[str, bytes]:
         """Return a profile as a file, and its name."""
         with self.workspace.reading() as session:
-            row = _person(session, person_id)
+            row = person_of(session, person_id)
             profile = profile_of(row)
             content = write_profile_file(profile, room_of(row, self.begins))
         return f"{profile.name}.profile.json", content
@@ -193,7 +192,8 @@ class People:
         return row.id
 
 
-def _person(session: Session, person_id: int) -> Person:
+def person_of(session: Session, person_id: int) -> Person:
+    """Return somebody's row. Raises NotFound."""
     row = session.get(Person, person_id)
     if row is None:
         raise NotFound(f"There is no profile numbered {person_id}.")

@@ -16,6 +16,7 @@ from zero_slate.core.people.key_sets import (
     set_keys,
 )
 from zero_slate.core.people.room import Paper, Room
+from zero_slate.services.people.people import person_of
 from zero_slate.services.runtime.acting import acting
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.people import room_of, write_room
@@ -128,9 +129,7 @@ class Rooms:
 
     def _change(self, person_id: int, changed: Callable[[Room], Room]) -> Room:
         with self.workspace.writing() as session:
-            row = session.get(Person, person_id)
-            if row is None:
-                raise NotFound(f"There is no profile numbered {person_id}.")
+            row = person_of(session, person_id)
             room = changed(room_of(row, self.begins))
             write_room(row, room)
             return room
