@@ -2,14 +2,20 @@
 
 import json
 
+from zero_slate.core.people.action_notes import NOTES
 from zero_slate.core.people.actions import ACTIONS
 
 
 def document() -> str:
-    """Return every action by its name: what it does, where, and its keys by letters."""
+    """Return every action by its name: what it does and changes, where, and its keys."""
     return json.dumps(
         {
-            each.name: {"does": each.does, "where": each.where, "keys": each.letters}
+            each.name: {
+                "does": each.does,
+                "note": NOTES.get(each.name, ""),
+                "where": each.where,
+                "keys": each.letters,
+            }
             for each in ACTIONS
         },
         ensure_ascii=False,

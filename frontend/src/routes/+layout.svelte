@@ -6,6 +6,8 @@
 	import { presence } from '$lib/api/presence.svelte';
 	import { hearStandIn } from '$lib/devices/surface.svelte';
 	import FindLine from '$lib/find/FindLine.svelte';
+	import HintStrip from '$lib/hints/HintStrip.svelte';
+	import { hints } from '$lib/hints/hints.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
 	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
@@ -72,6 +74,7 @@
 		machine: () => void goto('/machine'),
 		people: () => void goto('/people'),
 		paper: () => papers.turn(),
+		hints: () => hints.turn(),
 		nextSpine: () => beside(1),
 		lastSpine: () => beside(-1),
 		closeSpine: () => {
@@ -105,7 +108,7 @@
 				<Notice>Can't reach Zero Slate; trying again. What you typed is kept.</Notice>
 			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
 			{#if finding}<FindLine onclose={() => (finding = false)} />{/if}
-			{#if me.asked}<Welcome />{:else}{@render children()}{/if}
+			{#if me.asked}<Welcome />{:else}{@render children()}<HintStrip />{/if}
 		</div>
 	</div>
 </QueryClientProvider>

@@ -1,6 +1,7 @@
 """Files of profiles: who somebody is, with paper, keys and what pages keep, for another machine."""
 
 import json
+from dataclasses import replace
 from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, ValidationError
@@ -30,10 +31,7 @@ class ProfileDocument(BaseModel):
 def write_profile_file(profile: Profile, room: Room) -> bytes:
     """Write a profile as JSON; what its pages keep of this installation's shots stays here."""
     kept = {key: text for key, text in room.kept.items() if key not in _STAYS}
-    goes = ProfileDocument(
-        profile=profile,
-        room=Room(room.paper, room.single_keys, room.key_set, room.own_sets, kept),
-    )
+    goes = ProfileDocument(profile=profile, room=replace(room, kept=kept))
     return (goes.model_dump_json(indent=2) + "\n").encode()
 
 
@@ -53,7 +51,8 @@ def read_profile_file(content: bytes) -> tuple[Profile, Room, tuple[str, ...]]:
     chosen = _chosen(read.room, sets)
     if chosen != read.room.key_set:
         left += (f"The keys in use, “{read.room.key_set}”, aren't here: {chosen}.",)
-    room = Room(read.room.paper, read.room.single_keys, chosen, sets).with_kept(read.room.kept)
+    # What pages keep is taken piece by piece: one that is too long is refused by its name.
+    room = replace(read.room, key_set=chosen, own_sets=sets, kept={}).with_kept(read.room.kept)
     return read.profile, room, left
 
 

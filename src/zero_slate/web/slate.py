@@ -72,6 +72,7 @@ from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workers import Workers
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.services.shots.grading import Grading
+from zero_slate.services.shots.hinting import Hints
 from zero_slate.services.shots.kept_versions import Keeping
 from zero_slate.services.shots.making import NewShots
 from zero_slate.services.shots.sheets import Shots
@@ -99,6 +100,7 @@ class Slate:
         self.cuts = CutReading(self.workspace, self.productions)
         self.shots = Shots(self.workspace)
         self.workspace.before_commit.append(partial(require_shown, self.workspace))
+        self.hints = Hints(self.workspace, self.shots)
         self.keeping = Keeping(self.workspace)
         self.grading = Grading(self.workspace, self.shots)
         self.new_shots = NewShots(self.workspace)

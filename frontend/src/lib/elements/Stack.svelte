@@ -1,5 +1,6 @@
 <!-- The stack: sheets lying over one another, seen a little from the side, back at the bottom. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import type { Schema } from '$lib/api/client';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { elementPicture } from '$lib/pictures/loader.svelte';
@@ -109,6 +110,7 @@
 		class="relative"
 		role="listbox"
 		aria-label="Stack, from back to front"
+		data-hint={PARTS.stack}
 		aria-orientation="vertical"
 		style:height="{lying.tall}px"
 	>

@@ -1,5 +1,6 @@
 <!-- One line that finds anything: shots, productions, settings, formats, and what keys do. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, take, words, type Schema } from '$lib/api/client';
@@ -102,6 +103,7 @@
 		{@attach (field) => field.focus()}
 		role="combobox"
 		aria-label="Find anything"
+		data-hint={PARTS.find}
 		aria-autocomplete="list"
 		aria-expanded={shown.length > 0}
 		aria-controls="{id}-found"

@@ -1,5 +1,6 @@
 <!-- A slide rule for frames: the same moments in every count, the bands between the scales. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import type { Schema } from '$lib/api/client';
 	import { answerTurns } from '$lib/devices/surface.svelte';
 	import { pressed } from '$lib/keys/keys.svelte';
@@ -171,6 +172,7 @@
 		role="slider"
 		tabindex="0"
 		aria-label="Frame rule"
+		data-hint={PARTS.rule}
 		aria-valuemin={rule.whole.first}
 		aria-valuemax={rule.whole.last}
 		aria-valuenow={frame}

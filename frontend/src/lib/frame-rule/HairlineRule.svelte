@@ -1,5 +1,6 @@
 <!-- A rule that is read and moved by its hairline: a shot's frames with what the page lays on them. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
 	import { pressed } from '$lib/keys/keys.svelte';
@@ -110,6 +111,7 @@
 		role="slider"
 		tabindex="0"
 		aria-label={label}
+		data-hint={PARTS.bands}
 		aria-valuemin={rule.whole.first}
 		aria-valuemax={rule.whole.last}
 		aria-valuenow={at}

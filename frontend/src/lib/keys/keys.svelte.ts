@@ -111,8 +111,18 @@ export function keyOf(name: KeyName): string {
 	return keys.bindings[name]?.[0] ?? '';
 }
 
+/** Which action a title was made for. */
+const entitled = new Map<string, KeyName>();
+
 /** A button's words with its key, for its title. */
 export function titled(does: string, name: KeyName): string {
 	const key = keyOf(name);
-	return key ? `${does} (${key})` : does;
+	const title = key ? `${does} (${key})` : does;
+	entitled.set(title, name);
+	return title;
+}
+
+/** The action that a title is of, where `titled` made it. */
+export function actionOf(title: string): KeyName | undefined {
+	return entitled.get(title);
 }

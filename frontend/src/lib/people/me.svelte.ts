@@ -1,5 +1,6 @@
 import { api, take, type Schema } from '$lib/api/client';
 import { presence } from '$lib/api/presence.svelte';
+import { hints } from '$lib/hints/hints.svelte';
 import { keys } from '$lib/keys/keys.svelte';
 import { papers } from '$lib/state/paper.svelte';
 import { kept } from './kept.svelte';
@@ -50,6 +51,7 @@ class Me {
 		// Whatever is sent later goes to the one whose it is, whoever sits here then.
 		kept.become(id, page.room.kept ?? {}, (changes) => this.send(id, { kept: changes }));
 		papers.take(page.room.paper);
+		hints.take(page.room.hints);
 		keys.take(page.keys, page.room.single_keys);
 	}
 
@@ -77,4 +79,5 @@ class Me {
 
 export const me = new Me();
 papers.keep = (paper) => me.change({ paper });
+hints.keep = (level) => me.change({ hints: level });
 keys.keepSingle = (single_keys) => me.change({ single_keys });

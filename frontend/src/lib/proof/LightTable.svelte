@@ -1,5 +1,6 @@
 <!-- The light table: pictures on grey, drawn by OpenColorIO's own shaders, moved and looked at close. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import { onMount, untrack } from 'svelte';
 	import type { Schema } from '$lib/api/client';
 	import Hatch from '$lib/drawings/Hatch.svelte';
@@ -295,6 +296,7 @@
 	role="group"
 	tabindex="0"
 	aria-label="Light table"
+	data-hint={PARTS.table}
 	onpointerdown={(event) => {
 		if (event.button > 1) return;
 		room!.setPointerCapture(event.pointerId);

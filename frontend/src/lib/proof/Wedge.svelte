@@ -1,5 +1,6 @@
 <!-- Exposure: a step wedge as photographers lay beside a picture, slid along the picture's edge. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import { STOPS } from './proof.svelte';
 
 	let {
@@ -67,6 +68,7 @@
 		role="slider"
 		tabindex="0"
 		aria-label="Exposure"
+		data-hint={PARTS.wedge}
 		aria-orientation="vertical"
 		aria-valuemin={-STOPS}
 		aria-valuemax={STOPS}

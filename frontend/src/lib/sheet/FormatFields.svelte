@@ -18,8 +18,10 @@
 		role="group"
 		aria-label={row.label}
 		data-row={row.key}
+		data-hint-name={row.label}
+		data-hint={row.help}
 	>
-		<span class="font-medium" title={row.help}>{row.label}</span>
+		<span class="font-medium">{row.label}</span>
 		<div class="flex flex-wrap items-center gap-x-3 gap-y-1">
 			<Fields
 				{row}

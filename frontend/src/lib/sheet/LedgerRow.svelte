@@ -54,6 +54,9 @@
 	class:selected
 	data-row={row.key}
 	data-state={row.state}
+	data-hint-setting={row.key}
+	data-hint-name={row.label}
+	data-hint={row.help}
 	role="group"
 	aria-label={row.label}
 	onfocusin={onselect}
@@ -62,7 +65,7 @@
 		state={row.required === null && row.state === 'follows' ? 'follows' : row.state}
 		word={row.word}
 	/>
-	<span class="font-medium" title={row.help}
+	<span class="font-medium"
 		>{row.label}
 		<Companions others={others?.on(row.key) ?? []} size={13} where="on {row.label}" /></span
 	>

@@ -1,5 +1,6 @@
 <!-- One line that sets several things: each word lights up as what it was understood to be. -->
 <script lang="ts">
+	import { PARTS } from '$lib/hints/words';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { quickLineQuery } from '$lib/api/queries';
@@ -46,6 +47,7 @@
 			bind:this={field}
 			class="field num w-full"
 			aria-label="Quick line"
+			data-hint={PARTS.quick}
 			placeholder="1998x1080 1.85 24 1001-1108 half"
 			autocomplete="off"
 			spellcheck="false"

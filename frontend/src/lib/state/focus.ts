@@ -52,5 +52,8 @@ function focusIn(node: HTMLElement | null): void {
 export function showWhole(event: Event): void {
 	const node = event.target;
 	if (!(node instanceof HTMLElement) || node.title || node.scrollWidth <= node.clientWidth) return;
-	if (getComputedStyle(node).textOverflow === 'ellipsis') node.title = node.textContent.trim();
+	if (getComputedStyle(node).textOverflow !== 'ellipsis') return;
+	node.title = node.textContent.trim();
+	// It is the text itself, and no hint.
+	node.dataset.whole = '';
 }

@@ -1,6 +1,8 @@
 <!-- Who works here: chosen, made, changed, copied, taken along and put away. -->
 <script lang="ts">
 	import { api, API, form, sendForm, take, words, type Schema } from '$lib/api/client';
+	import { hints, LEVELS } from '$lib/hints/hints.svelte';
+	import { HINTS } from '$lib/hints/words';
 	import { keys } from '$lib/keys/keys.svelte';
 	import { me } from '$lib/people/me.svelte';
 	import ProfileFields from '$lib/people/ProfileFields.svelte';
@@ -227,14 +229,26 @@
 					<dd>
 						<a class="act" href="/keys">{ownSet}</a>{keys.single ? '' : ', single keys off'}
 					</dd>
+					<dt class="self-center text-ink2">Hints</dt>
+					<dd class="flex" role="group" aria-label="Hints">
+						{#each LEVELS as level (level)}
+							<button
+								type="button"
+								class="toggle"
+								aria-pressed={hints.level === level}
+								title={HINTS[level]}
+								onclick={() => hints.set(level)}>{level}</button
+							>
+						{/each}
+					</dd>
 					<dt class="text-ink2">In file names</dt>
 					<dd class="num">{here.initials}</dd>
 					<dt class="text-ink2">Spines</dt>
 					<dd>{counted(spines.all.length, 'open spine')}</dd>
 				</dl>
 				<p class="pt-4 text-sm text-ink2">
-					Paper, keys, spines and how pages were left follow a profile to every browser and window
-					of this installation. As a file they go to another machine, but for the spines.
+					Paper, keys, hints, spines and how pages were left follow a profile to every browser and
+					window of this installation. As a file they go to another machine, but for the spines.
 				</p>
 			</section>
 		{/if}

@@ -27,6 +27,7 @@ class Place(StrEnum):
     CUT = "Cut"
     SHOT = "Shot"
     SHEET = "Sheet"
+    PANES = "Sheet, proof"
     ELEMENTS = "Elements"
     FILES = "Files of a shot"
     PROOF = "Proof"
@@ -64,6 +65,7 @@ _SCREENS = {
     Place.CUT: frozenset(("cut",)),
     Place.SHOT: _SHOT,
     Place.SHEET: frozenset(("sheet",)),
+    Place.PANES: frozenset(("sheet", "proof")),
     Place.ELEMENTS: frozenset(("elements",)),
     Place.FILES: frozenset(("shot's files",)),
     Place.PROOF: frozenset(("proof",)),

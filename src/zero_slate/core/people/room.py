@@ -22,6 +22,14 @@ class Paper(StrEnum):
     DIM = "dim"
 
 
+class HintLevel(StrEnum):
+    """How much a hint says of what is pointed at."""
+
+    NONE = "none"
+    SHORT = "short"
+    FULL = "full"
+
+
 @dataclass(frozen=True, slots=True)
 class Room:
     """What is somebody's own, wherever they sit down."""
@@ -34,6 +42,8 @@ class Room:
     """The key set in use, by its name."""
     own_sets: tuple[OwnKeySet, ...] = ()
     """The key sets that they made."""
+    hints: HintLevel = HintLevel.SHORT
+    """What is said of whatever is pointed at: nothing, what it is, or all there is to know."""
     kept: dict[str, str] = field(default_factory=dict)
     """What pages keep for them, each in words of its own: open spines, recent shots, and such."""
 
@@ -75,7 +85,8 @@ class Room:
 
 
 def begun_with(said: Mapping[str, Any], by: str) -> Room:
-    """Return what profiles begin with where a facility says so: `paper`, `keys`, `single_keys`.
+    """Return what profiles begin with where a facility says so: `paper`, `keys`, `single_keys`
+    and `hints`.
 
     Raises Refusal, naming where it is written, for what there isn't.
     """
@@ -84,15 +95,18 @@ def begun_with(said: Mapping[str, Any], by: str) -> Room:
         "paper": "light, dim, system",
         "keys": ", ".join(SHIPPED),
         "single_keys": "true, false",
+        "hints": ", ".join(HintLevel),
     }
     for key in said:
         if key not in known:
             raise Refusal(f"{by} says “{key}” of profiles; there are {', '.join(known)}.")
-    paper, keys, single = (said.get(key) for key in known)
+    paper, keys, single, hints = (said.get(key) for key in known)
     if paper is not None and paper not in list(Paper):
         raise Refusal(f"{by} begins profiles with paper “{paper}”; there are {known['paper']}.")
     if keys is not None and keys not in SHIPPED:
         raise Refusal(f"{by} begins profiles with keys “{keys}”; there are {known['keys']}.")
+    if hints is not None and hints not in list(HintLevel):
+        raise Refusal(f"{by} begins profiles with hints “{hints}”; there are {known['hints']}.")
     if single is not None and not isinstance(single, bool):
         raise Refusal(f"{by} says single_keys = “{single}” of profiles; it is true or false.")
     return replace(
@@ -100,6 +114,7 @@ def begun_with(said: Mapping[str, Any], by: str) -> Room:
         paper=Paper(paper) if paper else usual.paper,
         key_set=keys or usual.key_set,
         single_keys=usual.single_keys if single is None else single,
+        hints=HintLevel(hints) if hints else usual.hints,
     )
 
 

@@ -52,6 +52,8 @@ class Setting:
 
     `drawing` names the drawing that explains it: `canvas`, `placing`, `working`, `guides`,
     `background`, `signal`, `rates`, `ranges`, `moments`, `wedge`, `depth` or `stand`.
+    `instead` are texts of its first field that a hint tries on the shot, to say what would be
+    otherwise; a setting with choices needs none.
     """
 
     group: str
@@ -59,6 +61,7 @@ class Setting:
     help: str
     kind: Kind
     drawing: str = "canvas"
+    instead: tuple[str, ...] = ()
 
     @property
     def seldom(self) -> bool:

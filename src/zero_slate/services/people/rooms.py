@@ -15,7 +15,7 @@ from zero_slate.core.people.key_sets import (
     make_set,
     set_keys,
 )
-from zero_slate.core.people.room import Paper, Room
+from zero_slate.core.people.room import HintLevel, Paper, Room
 from zero_slate.services.people.people import person_of
 from zero_slate.services.runtime.acting import acting
 from zero_slate.services.runtime.workspace import NotFound, Workspace
@@ -80,6 +80,7 @@ class Rooms:
         paper: Paper | None = None,
         single_keys: bool | None = None,
         key_set: str | None = None,
+        hints: HintLevel | None = None,
         kept: Mapping[str, str | None] | None = None,
     ) -> Room:
         """Change what is said of what a profile keeps, and nothing else. Raises Refusal."""
@@ -94,6 +95,7 @@ class Rooms:
                 paper=room.paper if paper is None else paper,
                 single_keys=room.single_keys if single_keys is None else single_keys,
                 key_set=room.key_set if key_set is None else key_set,
+                hints=room.hints if hints is None else hints,
             )
             return room.with_kept(kept or {})
 

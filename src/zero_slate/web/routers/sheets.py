@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from fastapi import APIRouter, Response
 from pydantic import Field, TypeAdapter
 
+from zero_slate.core.presentation.hints import Hint
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.services.changes.provenance import Provenance
 from zero_slate.services.quick_line import QuickPage
@@ -103,6 +104,12 @@ def recover_shot(slate: TheSlate, shot_id: int) -> Response:
     """Bring back the newest version that can be opened, where the one that stands can't be."""
     slate.recovery.shot(shot_id)
     return answer(slate.shots.page(shot_id))
+
+
+@router.get("/hints/{setting}", responses=problems(404, 409))
+def get_hint(slate: TheSlate, shot_id: int, setting: str) -> Hint:
+    """Return what a setting is, and what would be otherwise in this shot if it were another."""
+    return slate.hints.of(shot_id, setting)
 
 
 @router.get("/head", responses=problems(404, 409))

@@ -38,6 +38,7 @@ class Drawn(BaseModel):
             "The fraction of the delivered size that is drawn at: half, 2/3, 50 %; 1/64 to 4.",
             ShortKind("Working scale", WorkingScale, 7),
             "working",
+            instead=("half", "1"),
         ),
     ] = WorkingScale()
     overscan: Annotated[
@@ -48,6 +49,7 @@ class Drawn(BaseModel):
             "Drawn beyond each edge, in pixels (64, 64x36), or larger in all by per cent (10 %).",
             ShortKind("Overscan", Overscan, 10),
             "working",
+            instead=("10 %", "64"),
         ),
     ] = Overscan()
     guides: Annotated[
@@ -59,6 +61,7 @@ class Drawn(BaseModel):
             "for (1.85, 9:16), with commas.",
             ShortKind("Guides", Guides, 22),
             "guides",
+            instead=("action, title, 1.85", "thirds"),
         ),
     ] = Guides()
     background: Annotated[
@@ -70,5 +73,6 @@ class Drawn(BaseModel):
             "whether alpha is kept.",
             BackgroundKind(),
             "background",
+            instead=("#808080", "#000000"),
         ),
     ] = Background()

@@ -44,6 +44,7 @@ class PictureAndTime(SeldomUsed):
             "Pixels across and down: 1 to 32,768 a side, at most 268,435,456 in all. A shape, "
             "as in 2.39 or 16:9, sets the side that isn't typed.",
             SizeKind(),
+            instead=("1280", "2048"),
         ),
     ] = Size(1920, 1080)
     pixel_aspect: Annotated[
@@ -83,6 +84,7 @@ class PictureAndTime(SeldomUsed):
             "Frames a second, exact: 24, 23.976, 24000/1001, 50i. More than 0, at most 1000.",
             RateKind(),
             "rates",
+            instead=("25", "24"),
         ),
     ] = FrameRate(Fraction(24))
     timecode: Annotated[
@@ -105,6 +107,7 @@ class PictureAndTime(SeldomUsed):
             "from the source timecode. +8 and -8 step from what stands.",
             CountKind(),
             "moments",
+            instead=("1", "1001"),
         ),
     ] = FrameCount(1001)
     handles: Annotated[
@@ -115,6 +118,7 @@ class PictureAndTime(SeldomUsed):
             "Frames asked before and after the cut: 0 to 10,000. Takes 8, 1s, 6+12 feet, 12x2.",
             HandlesKind(),
             "ranges",
+            instead=("12", "8"),
         ),
     ] = Handles(8, 8)
     closing: Annotated[
@@ -200,6 +204,7 @@ class PictureAndTime(SeldomUsed):
             "and code), slate, as linked (made at once); none.",
             ShortKind("Light copies", LightCopies, 26),
             "wedge",
+            instead=("1/2 triangle dwa", "1/4 triangle jpeg"),
         ),
     ] = LightCopies()
     read_rules: Annotated[
@@ -211,6 +216,7 @@ class PictureAndTime(SeldomUsed):
             "plate .dpx = ADX10; movie = Rec.1886; in scans/ = sRGB. Empty: by their tags.",
             ShortKind("Files read as", ReadRules, 34),
             "wedge",
+            instead=(".dpx = ADX10",),
         ),
     ] = ReadRules()
     grade_space: Annotated[

@@ -38,6 +38,7 @@ class Setup(PictureAndTime, Drawn):
             "The part of the canvas that is worked on, to save memory: 960x540 at 480,270, or all.",
             ShortKind("Region", Region, 18),
             "working",
+            instead=("960x540", "640x360"),
         ),
     ] = Region()
     cut_range: Annotated[
@@ -49,6 +50,7 @@ class Setup(PictureAndTime, Drawn):
             "in and out by timecode.",
             RangeKind(),
             "ranges",
+            instead=("+4",),
         ),
     ]
     work_range: Annotated[
@@ -60,6 +62,7 @@ class Setup(PictureAndTime, Drawn):
             "-8, 4s, 6+12ft, 54x2.",
             RangeKind(),
             "ranges",
+            instead=("+8", "1001+48"),
         ),
     ]
     clip_range: Annotated[
@@ -71,6 +74,7 @@ class Setup(PictureAndTime, Drawn):
             "is asked.",
             RangeKind(),
             "ranges",
+            instead=("+24",),
         ),
     ]
     start_timecode: Annotated[
@@ -81,6 +85,7 @@ class Setup(PictureAndTime, Drawn):
             "The label of the clip's first frame; empty where the shot has none of its own.",
             LabelKind(),
             "moments",
+            instead=("10:00:00:00", "01:00:00:00"),
         ),
     ] = ""
     distances: Annotated[
@@ -113,6 +118,7 @@ class Setup(PictureAndTime, Drawn):
             "Code",
             "The short name in file names and on the spine: letters, digits, _ - and .",
             CodeKind(),
+            instead=("SHOT_0010", "SHOT_0020"),
         ),
     ]
     title: Annotated[

@@ -77,8 +77,11 @@
 					class="grid grid-cols-[104px_minmax(0,1fr)] items-center gap-x-2 border-t border-rule/60 py-1.5"
 					role="group"
 					aria-label={row.label}
+					data-hint-setting={row.key}
+					data-hint-name={row.label}
+					data-hint={row.help}
 				>
-					<span class="font-medium" title={row.help}>{row.label}</span>
+					<span class="font-medium">{row.label}</span>
 					<div>
 						<Fields
 							{row}
