@@ -8,6 +8,9 @@
 	import FindLine from '$lib/find/FindLine.svelte';
 	import HintStrip from '$lib/hints/HintStrip.svelte';
 	import { hints } from '$lib/hints/hints.svelte';
+	import { layouts } from '$lib/layout/layouts.svelte';
+	import LayoutSheet from '$lib/layout/LayoutSheet.svelte';
+	import { ownKind, windows } from '$lib/layout/windows.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import SpineStrip from '$lib/shell/SpineStrip.svelte';
 	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
@@ -63,6 +66,7 @@
 	}
 
 	let finding = $state(false);
+	let layingOut = $state(false);
 
 	answerKeys({
 		find: () => (finding = true),
@@ -75,6 +79,8 @@
 		people: () => void goto('/people'),
 		paper: () => papers.turn(),
 		hints: () => hints.turn(),
+		layout: () => (layingOut = !layingOut),
+		shippedLayout: () => layouts.ship(),
 		nextSpine: () => beside(1),
 		lastSpine: () => beside(-1),
 		closeSpine: () => {
@@ -102,13 +108,23 @@
 			class="act sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-16 focus:z-30 focus:bg-raised focus:px-3 focus:py-2"
 			onclick={focusMain}>Skip to the content</button
 		>
-		{#if !me.asked}<SpineStrip onfind={() => (finding = true)} />{/if}
+		{#if !me.asked && !ownKind}<SpineStrip
+				onfind={() => (finding = true)}
+				onlayout={() => (layingOut = !layingOut)}
+			/>{/if}
 		<div class="relative flex min-w-0 grow flex-col bg-sheet">
 			{#if presence.away}
 				<Notice>Can't reach Zero Slate; trying again. What you typed is kept.</Notice>
 			{:else if presence.returned}<Notice calm>{presence.returned}</Notice>{/if}
+			{#if windows.said && !layingOut}
+				<Notice calm>
+					{windows.said}
+					<button type="button" class="act" onclick={() => (windows.said = '')}>Dismiss</button>
+				</Notice>
+			{/if}
 			{#if finding}<FindLine onclose={() => (finding = false)} />{/if}
-			{#if me.asked}<Welcome />{:else}{@render children()}<HintStrip />{/if}
+			{#if me.asked}<Welcome />{:else}{@render children()}{#if !ownKind}<HintStrip />{/if}{/if}
+			{#if layingOut}<LayoutSheet onclose={() => (layingOut = false)} />{/if}
 		</div>
 	</div>
 </QueryClientProvider>

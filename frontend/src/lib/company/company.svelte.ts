@@ -1,4 +1,5 @@
 import { api, take, type Schema } from '$lib/api/client';
+import { ownKind } from '$lib/layout/windows.svelte';
 import { heardOf } from '$lib/api/queries';
 
 /** How often it is said that this page is here, and asked who else is, in ms. */
@@ -23,6 +24,8 @@ export class Company {
 		shot: () => number,
 		private readonly at: () => { step: string; setting: string }
 	) {
+		// A window of a page's own is no company: whoever looks at it is there already.
+		if (ownKind) return;
 		$effect(() => {
 			const id = shot();
 			let timer: ReturnType<typeof setTimeout>;

@@ -1,6 +1,7 @@
 <!-- A slide rule for frames: the same moments in every count, the bands between the scales. -->
 <script lang="ts">
 	import { PARTS } from '$lib/hints/words';
+	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
 	import { answerTurns } from '$lib/devices/surface.svelte';
 	import { pressed } from '$lib/keys/keys.svelte';
@@ -29,6 +30,7 @@
 		onleave,
 		onlock,
 		onmark,
+		tools,
 		element = $bindable()
 	}: {
 		rule: Schema<'FrameRule'>;
@@ -48,6 +50,8 @@
 		onleave: (key: RangeKey) => void;
 		onlock: () => void;
 		onmark: (frame: number) => void;
+		/** What can be done to the pane that it stands in. */
+		tools?: Snippet;
 		element?: SVGSVGElement | null;
 	} = $props();
 
@@ -162,6 +166,7 @@
 		oncommit={() => oncommit(range)}
 		onleave={() => onleave(range)}
 		{onlock}
+		{tools}
 	/>
 	<!-- A slider over frames; what it reads is spoken in every count. -->
 	<svg

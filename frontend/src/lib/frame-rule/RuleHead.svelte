@@ -1,5 +1,6 @@
 <!-- The line over the rule: the selected range typed in one piece, its lock, what is shown. -->
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import type { Schema } from '$lib/api/client';
 	import { titled } from '$lib/keys/keys.svelte';
 	import type { BandDrag } from './drag.svelte';
@@ -17,7 +18,8 @@
 		onwhole,
 		oncommit,
 		onleave,
-		onlock
+		onlock,
+		tools
 	}: {
 		rule: Schema<'FrameRule'>;
 		view: RuleView;
@@ -32,6 +34,7 @@
 		oncommit: () => void;
 		onleave: () => void;
 		onlock: () => void;
+		tools?: Snippet;
 	} = $props();
 
 	const words = $derived(range.replace('_', ' '));
@@ -115,5 +118,6 @@
 			title="Show all of the rule (0)"
 			onclick={() => view.all()}>Show all</button
 		>
+		{@render tools?.()}
 	</span>
 </div>

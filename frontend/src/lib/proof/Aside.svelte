@@ -90,7 +90,7 @@
 	});
 </script>
 
-<aside class="flex w-[188px] shrink-0 flex-col gap-2.5 overflow-y-auto py-1" aria-label="Readings">
+<aside class="flex min-w-0 grow flex-col pl-3 gap-2.5 overflow-y-auto py-1" aria-label="Readings">
 	<div>
 		<label class="block"
 			><span class="sr-only">Looked at</span>

@@ -17,7 +17,7 @@
 		{ href: '/keys', label: 'Keys', title: 'Every key', key: 'keys' }
 	] as const;
 
-	let { onfind }: { onfind: () => void } = $props();
+	let { onfind, onlayout }: { onfind: () => void; onlayout: () => void } = $props();
 
 	let dragged = $state<number | null>(null);
 
@@ -122,6 +122,12 @@
 			class="px-1 py-1 hover:text-ink"
 			title={titled('Find anything', 'find')}
 			onclick={onfind}>Find</button
+		>
+		<button
+			type="button"
+			class="px-1 py-1 hover:text-ink"
+			title={titled('Choose a layout, or keep one', 'layout')}
+			onclick={onlayout}>Layout</button
 		>
 		{#each PLACES as place (place.href)}
 			<a

@@ -1,5 +1,6 @@
 <!-- The format library: every format by family, all shapes at one scale, own ones kept. -->
 <script lang="ts">
+	import Panes from '$lib/layout/Panes.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -137,87 +138,91 @@
 	</Notice>
 {/if}
 <div class="flex min-h-0 grow tight:block tight:overflow-y-auto">
-	<main class="flex min-h-0 min-w-0 grow flex-col tight:block" aria-label="Formats">
-		<div class="border-b border-rule px-[22px] py-2.5">
-			<div class="flex items-center gap-4">
-				<label class="flex grow items-center gap-2">
-					<span class="font-medium">Find</span>
-					<input
-						bind:this={search}
-						class="field num grow"
-						type="search"
-						placeholder="1.85   vertical   25i   1998x1080"
-						title={titled('Words or figures', 'findFormat')}
-						bind:value={text}
-						onkeydown={(event) => {
-							if (event.key === 'ArrowDown') step(1);
-							else if (event.key === 'ArrowUp') step(-1);
-							else if (event.key === 'Enter') use();
-							else return;
-							event.preventDefault();
-						}}
-					/>
-				</label>
-				<label class="act cursor-pointer focus-within:outline-2 focus-within:outline-blue">
-					Open a file of formats
-					<input
-						type="file"
-						accept=".json"
-						class="sr-only"
-						onchange={(event) => {
-							const file = event.currentTarget.files?.[0];
-							if (file) void open(file);
-							event.currentTarget.value = '';
-						}}
-					/>
-				</label>
-				<a class="act" href="{API}/formats/own.json" download>Export my formats</a>
+	<Panes pane="formats" label="The selected format">
+		<main class="flex min-h-0 min-w-0 grow flex-col tight:block" aria-label="Formats">
+			<div class="border-b border-rule px-[22px] py-2.5">
+				<div class="flex items-center gap-4">
+					<label class="flex grow items-center gap-2">
+						<span class="font-medium">Find</span>
+						<input
+							bind:this={search}
+							class="field num grow"
+							type="search"
+							placeholder="1.85   vertical   25i   1998x1080"
+							title={titled('Words or figures', 'findFormat')}
+							bind:value={text}
+							onkeydown={(event) => {
+								if (event.key === 'ArrowDown') step(1);
+								else if (event.key === 'ArrowUp') step(-1);
+								else if (event.key === 'Enter') use();
+								else return;
+								event.preventDefault();
+							}}
+						/>
+					</label>
+					<label class="act cursor-pointer focus-within:outline-2 focus-within:outline-blue">
+						Open a file of formats
+						<input
+							type="file"
+							accept=".json"
+							class="sr-only"
+							onchange={(event) => {
+								const file = event.currentTarget.files?.[0];
+								if (file) void open(file);
+								event.currentTarget.value = '';
+							}}
+						/>
+					</label>
+					<a class="act" href="{API}/formats/own.json" download>Export my formats</a>
+				</div>
+				<div class="flex flex-wrap gap-x-1 pt-1.5" role="group" aria-label="Families shown">
+					{#each said?.families ?? [] as each (each.family)}
+						<button
+							type="button"
+							class="toggle"
+							aria-pressed={!hidden.includes(each.family)}
+							onclick={() => turn(each.family)}>{each.family}</button
+						>
+					{/each}
+				</div>
 			</div>
-			<div class="flex flex-wrap gap-x-1 pt-1.5" role="group" aria-label="Families shown">
-				{#each said?.families ?? [] as each (each.family)}
-					<button
-						type="button"
-						class="toggle"
-						aria-pressed={!hidden.includes(each.family)}
-						onclick={() => turn(each.family)}>{each.family}</button
-					>
-				{/each}
-			</div>
-		</div>
-		{#each said?.damaged ?? [] as why (why)}
-			<p role="alert" class="border-b border-red bg-redwash px-[22px] py-1.5">{why}</p>
-		{/each}
-		<FormatList
-			families={shown}
-			asked={said !== undefined}
-			text={text.trim()}
-			selected={mine?.name ?? ''}
-			onselect={select}
-			onuse={use}
-		/>
-	</main>
-	<aside
-		class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock px-[22px] py-3 max-[1100px]:w-[320px] tight:w-full"
-		aria-label="Selected format"
-	>
-		{#if mine}
-			<div class="flex justify-between gap-3">
-				<span class="font-semibold">All shapes at one scale</span>
-				<span class="num text-ink2">{formats.length} shown</span>
-			</div>
-			<ShapeSheet {formats} selected={mine.name} onselect={(name) => (chosen = name)} />
-			<FormatDetails
-				format={mine}
-				{forWhat}
-				bind:writing
-				onkept={(line) => {
-					select(line.name);
-					void act(async () => {});
-				}}
+			{#each said?.damaged ?? [] as why (why)}
+				<p role="alert" class="border-b border-red bg-redwash px-[22px] py-1.5">{why}</p>
+			{/each}
+			<FormatList
+				families={shown}
+				asked={said !== undefined}
+				text={text.trim()}
+				selected={mine?.name ?? ''}
+				onselect={select}
 				onuse={use}
-				onremove={() => void remove()}
-				onbegin={() => void begin()}
 			/>
-		{/if}
-	</aside>
+		</main>
+		{#snippet beside()}
+			<aside
+				class="min-w-0 grow overflow-y-auto border-l border-rule bg-stock px-[22px] py-3"
+				aria-label="Selected format"
+			>
+				{#if mine}
+					<div class="flex justify-between gap-3">
+						<span class="font-semibold">All shapes at one scale</span>
+						<span class="num text-ink2">{formats.length} shown</span>
+					</div>
+					<ShapeSheet {formats} selected={mine.name} onselect={(name) => (chosen = name)} />
+					<FormatDetails
+						format={mine}
+						{forWhat}
+						bind:writing
+						onkept={(line) => {
+							select(line.name);
+							void act(async () => {});
+						}}
+						onuse={use}
+						onremove={() => void remove()}
+						onbegin={() => void begin()}
+					/>
+				{/if}
+			</aside>
+		{/snippet}
+	</Panes>
 </div>

@@ -39,6 +39,7 @@ NOTES = {
     "finish": "What fills, lines and edges are made to look like, and grain.",
     "devices": "Monitor, reference, sound clock and control surface against this shot.",
     "handoff": "Everything a next person needs, in open formats.",
+    "layout": "How wide panes are, what is folded, what has a window of its own.",
     "foldBeside": "The room goes to what is left. It is kept for whoever works here.",
     "foldBelow": "The room goes to what is left. It is kept for whoever works here.",
     "shippedLayout": "Your own layouts stay under their names.",

@@ -11,6 +11,12 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 # The one style that stands in an element: the framework's, of where it tells a page's name to a
 # screen reader.
 ANNOUNCER = "sha256-S8qMpvofolR8Mpjy4kQvEm7m1q8clzU4dfDH0AmvZjo="
+# The styles that the splitter puts into the page while it is dragged: none yet, and then the shape
+# of the pointer.
+DRAGGED = (
+    "",
+    *(f"*{{cursor: {way}-resize!important;}}" for way in ("ew", "w", "e", "ns", "n", "s")),
+)
 _SCRIPT = re.compile(r"<script>(.*?)</script>", re.DOTALL)
 
 
@@ -27,6 +33,7 @@ class SafeHeaders:
             (
                 "default-src 'self'",
                 f"script-src 'self'{_hashes(page)}",
+                f"style-src 'self'{''.join(map(_hash, DRAGGED))}",
                 f"style-src-attr 'unsafe-hashes' '{ANNOUNCER}'",
                 "img-src 'self' data: blob:",
                 "object-src 'none'",
@@ -56,6 +63,8 @@ class SafeHeaders:
 def _hashes(page: Path) -> str:
     if not page.exists():
         return ""
-    scripts = _SCRIPT.findall(page.read_text(encoding="utf-8"))
-    digests = (hashlib.sha256(script.encode()).digest() for script in scripts)
-    return "".join(f" 'sha256-{base64.b64encode(each).decode()}'" for each in digests)
+    return "".join(map(_hash, _SCRIPT.findall(page.read_text(encoding="utf-8"))))
+
+
+def _hash(text: str) -> str:
+    return f" 'sha256-{base64.b64encode(hashlib.sha256(text.encode()).digest()).decode()}'"

@@ -9,6 +9,7 @@
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { OpenShot, setOpenShot } from '$lib/shot/open.svelte';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
+	import { ownKind, windows } from '$lib/layout/windows.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { clock, cutNumber, version } from '$lib/words';
 
@@ -27,6 +28,11 @@
 		if (shot.lost) spines.close({ kind: 'shot', id });
 	});
 
+	// Windows on another screen follow the shot in hand.
+	$effect(() => {
+		if (!ownKind) windows.hand(id);
+	});
+
 	const root = $derived(`/s/${id}`);
 	answerKeys({
 		sheet: () => void goto(root),
@@ -43,42 +49,45 @@
 	});
 </script>
 
-<Head
-	title={shot.head?.code ?? ''}
-	figures
-	subtitle={shot.head ? [shot.head.title, shot.head.production].filter(Boolean).join(' · ') : ''}
-	steps={[
-		{ label: 'Sheet', href: root, title: titled('Sheet', 'sheet') },
-		{ label: 'Time', href: `${root}/time`, title: titled('Changes of time', 'time') },
-		{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
-		{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
-		{ label: 'Proof', href: `${root}/proof`, title: titled('Proof', 'proof') },
-		{ label: 'Stand', href: `${root}/stand`, title: titled('Stand', 'stand') },
-		{ label: 'Finish', href: `${root}/finish`, title: titled('Finish', 'finish') },
-		{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
-		{ label: 'Devices', href: `${root}/devices`, title: titled('Devices', 'devices') },
-		{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
-	]}
->
-	{#snippet verdict()}
-		{#if shot.head}
-			<Companions others={shot.company.others} />
-			<Mark state={shot.state} />
-			<div class="min-w-0">
-				<p class="truncate font-semibold {shot.state === 'differs' ? 'text-red' : ''}">
-					{shot.verdict}
-				</p>
-				<p class="truncate text-xs text-ink2">
-					<a class="hover:underline" href="/p/{shot.head.production_id}"
-						>{shot.head.cut_number ? cutNumber(shot.head.cut_number) : 'No cut yet'}</a
-					>
-					· saved <span class="num text-[11px]">{clock(shot.head.saved_at)}</span>
-					· <span class="num text-[11px]" title={shot.head.what}>{version(shot.head.version)}</span>
-				</p>
-			</div>
-		{/if}
-	{/snippet}
-</Head>
+{#if !ownKind}
+	<Head
+		title={shot.head?.code ?? ''}
+		figures
+		subtitle={shot.head ? [shot.head.title, shot.head.production].filter(Boolean).join(' · ') : ''}
+		steps={[
+			{ label: 'Sheet', href: root, title: titled('Sheet', 'sheet') },
+			{ label: 'Time', href: `${root}/time`, title: titled('Changes of time', 'time') },
+			{ label: 'Data', href: `${root}/data`, title: titled('Data files', 'data') },
+			{ label: 'Elements', href: `${root}/elements`, title: titled('Elements', 'elements') },
+			{ label: 'Proof', href: `${root}/proof`, title: titled('Proof', 'proof') },
+			{ label: 'Stand', href: `${root}/stand`, title: titled('Stand', 'stand') },
+			{ label: 'Finish', href: `${root}/finish`, title: titled('Finish', 'finish') },
+			{ label: 'Files', href: `${root}/files`, title: titled('Where files go', 'files') },
+			{ label: 'Devices', href: `${root}/devices`, title: titled('Devices', 'devices') },
+			{ label: 'Hand off', href: `${root}/handoff`, title: titled('Hand off', 'handoff') }
+		]}
+	>
+		{#snippet verdict()}
+			{#if shot.head}
+				<Companions others={shot.company.others} />
+				<Mark state={shot.state} />
+				<div class="min-w-0">
+					<p class="truncate font-semibold {shot.state === 'differs' ? 'text-red' : ''}">
+						{shot.verdict}
+					</p>
+					<p class="truncate text-xs text-ink2">
+						<a class="hover:underline" href="/p/{shot.head.production_id}"
+							>{shot.head.cut_number ? cutNumber(shot.head.cut_number) : 'No cut yet'}</a
+						>
+						· saved <span class="num text-[11px]">{clock(shot.head.saved_at)}</span>
+						·
+						<span class="num text-[11px]" title={shot.head.what}>{version(shot.head.version)}</span>
+					</p>
+				</div>
+			{/if}
+		{/snippet}
+	</Head>
+{/if}
 {#if shot.head?.warning}
 	<div
 		class="flex flex-wrap items-baseline gap-x-4 border-b border-red bg-redwash px-[22px] py-1.5 print:hidden"

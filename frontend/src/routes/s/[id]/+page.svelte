@@ -3,10 +3,16 @@
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { API } from '$lib/api/client';
+	import { API, type Schema } from '$lib/api/client';
 	import Notice from '$lib/shell/Notice.svelte';
 	import FrameRule from '$lib/frame-rule/FrameRule.svelte';
-	import type { RangeKey } from '$lib/frame-rule/layout';
+	import { RANGES, type End, type RangeKey } from '$lib/frame-rule/layout';
+	import { layouts } from '$lib/layout/layouts.svelte';
+	import OutThere from '$lib/layout/OutThere.svelte';
+	import Panes from '$lib/layout/Panes.svelte';
+	import PaneTools from '$lib/layout/PaneTools.svelte';
+	import type { DrawingShown, RuleShown } from '$lib/layout/shown';
+	import { windows } from '$lib/layout/windows.svelte';
 	import ColourElements from '$lib/sheet/ColourElements.svelte';
 	import RowDrawing from '$lib/drawings/RowDrawing.svelte';
 	import BriefPanel from '$lib/sheet/BriefPanel.svelte';
@@ -74,6 +80,8 @@
 	);
 	const mine = $derived(session.stored ? session.row(session.selected) : undefined);
 
+	const drawn = $derived(mine?.drawing ?? 'canvas');
+
 	/** Turn the first whole number of the selected row. */
 	function turnValue(steps: number): void {
 		const field = mine?.fields.find((each) => /^-?\d+$/.test(each.text.trim()));
@@ -96,7 +104,9 @@
 		brief: () => (briefing = true),
 		choose: () => void goto(formats),
 		startFrom: () => (starting = !starting),
-		rule: () => ruler?.focus()
+		rule: () => ruler?.focus(),
+		foldBelow: () => layouts.turn('sheet rule'),
+		ownWindow: () => void windows.open('drawing')
 	});
 
 	/** A range as the frame rule has it typed in one piece. */
@@ -109,10 +119,42 @@
 		return { text, note, wrong: row?.problem != null };
 	}
 
-	function mark(frame: number): void {
-		const put = { frame: frameText(frame), kind: 'marker' as const, name: '' };
-		void session.setMarks([...session.typedMarks, put]);
-	}
+	/** What is done with the frame rule, here or in a window of its own. */
+	const ruling = {
+		onlook: (view: Schema<'FrameRange'> | null) => session.lookAt(view),
+		onend: (key: RangeKey, end: End, frame: number) =>
+			void session.save({ [key]: { [end]: frameText(frame) } }),
+		ontype: (key: RangeKey, end: End, frame: number) => session.type(key, end, frameText(frame)),
+		onwhole: (key: RangeKey, text: string) => session.type(key, 'first', text),
+		oncommit: (key: RangeKey) => void session.commit(key),
+		onleave: (key: RangeKey) => session.leave(key),
+		onlock: () => void session.lock(!session.page.lock),
+		onmark: (frame: number) => {
+			const put = { frame: frameText(frame), kind: 'marker' as const, name: '' };
+			void session.setMarks([...session.typedMarks, put]);
+		}
+	};
+
+	$effect(() => windows.answer('rule', ruling));
+	$effect(() => {
+		if (!session.stored || !windows.has('drawing')) return;
+		windows.show('drawing', {
+			shot: shot.id,
+			drawings: $state.snapshot(session.drawings),
+			name: drawn
+		} satisfies DrawingShown);
+	});
+	$effect(() => {
+		if (!session.stored || !windows.has('rule')) return;
+		windows.show('rule', {
+			shot: shot.id,
+			rule: $state.snapshot(session.page.rule),
+			busy: session.awaited,
+			typing: Object.fromEntries(
+				Object.values(RANGES).map((key) => [key, typing(key)])
+			) as RuleShown['typing']
+		} satisfies RuleShown);
+	});
 </script>
 
 {#if session.stored}
@@ -133,75 +175,99 @@
 	</header>
 	<div class="flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
 		<div class="flex min-h-0 grow tight:block">
-			<main
-				class="min-h-0 grow overflow-y-auto bg-sheet contain-content tight:overflow-x-auto"
-				aria-label="Sheet"
-			>
-				<Ledger {session} bind:writing>
-					{#if starting}<StartFrom onclose={() => (starting = false)} />{/if}
-				</Ledger>
-				<p
-					class="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-[46px] pt-3 text-sm print:hidden [&>*]:min-h-[24px]"
+			<Panes pane="sheet" label="Drawing">
+				<main
+					class="min-h-0 min-w-0 grow overflow-auto bg-sheet contain-content"
+					aria-label="Sheet"
 				>
-					<a class="act" href={formats} title={titled('Choose a format', 'choose')}
-						>Choose a format …</a
+					<Ledger {session} bind:writing>
+						{#if starting}<StartFrom onclose={() => (starting = false)} />{/if}
+					</Ledger>
+					<p
+						class="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-[46px] pt-3 text-sm print:hidden [&>*]:min-h-[24px]"
 					>
-					<button
-						type="button"
-						class="act"
-						title={titled('From another shot or a file', 'startFrom')}
-						onclick={() => (starting = true)}>Take values from another shot or a file …</button
+						<a class="act" href={formats} title={titled('Choose a format', 'choose')}
+							>Choose a format …</a
+						>
+						<button
+							type="button"
+							class="act"
+							title={titled('From another shot or a file', 'startFrom')}
+							onclick={() => (starting = true)}>Take values from another shot or a file …</button
+						>
+						<a class="act" href="/house?shot={shot.id}">Keep as the house setup …</a>
+						<a class="act" href="{API}/shots/{shot.id}/sheet.pdf" target="_blank"
+							>Print on one page, PDF</a
+						>
+						<span class="text-ink2"
+							>Framing chart
+							<a class="act text-ink" href="{API}/shots/{shot.id}/framing.png" download>PNG</a>
+							<a class="act text-ink" href="{API}/shots/{shot.id}/framing.exr" download>EXR</a
+							></span
+						>
+					</p>
+					<p class="px-[46px] py-3 text-xs text-ink2">
+						Colour names are those of {session.page.color_config}.
+					</p>
+				</main>
+				{#snippet beside()}
+					<aside
+						class="flex min-h-0 min-w-0 grow flex-col border-l border-rule bg-stock tight:border-t"
+						aria-label="Drawing"
 					>
-					<a class="act" href="/house?shot={shot.id}">Keep as the house setup …</a>
-					<a class="act" href="{API}/shots/{shot.id}/sheet.pdf" target="_blank"
-						>Print on one page, PDF</a
-					>
-					<span class="text-ink2"
-						>Framing chart
-						<a class="act text-ink" href="{API}/shots/{shot.id}/framing.png" download>PNG</a>
-						<a class="act text-ink" href="{API}/shots/{shot.id}/framing.exr" download>EXR</a></span
-					>
-				</p>
-				<p class="px-[46px] py-3 text-xs text-ink2">
-					Colour names are those of {session.page.color_config}.
-				</p>
-			</main>
-			<aside
-				class="flex min-h-0 w-[404px] shrink-0 flex-col min-[1800px]:w-[620px] tight:w-full tight:border-t border-l border-rule bg-stock pt-[12px] max-[1100px]:w-[300px]"
-				aria-label="Drawing"
-			>
-				<div class="min-h-0 grow overflow-y-auto contain-content tight:overflow-visible">
-					<RowDrawing drawings={session.drawings} name={mine?.drawing ?? 'canvas'} />
-					{#if mine?.drawing === 'wedge'}
-						<ColourElements shot={shot.id} typed={session.typed} />
-					{/if}
-					{#if session.selected === 'guides'}<GuideToggles {session} />{/if}
-					<Provenance {session} selected={session.selected} />
-					<BriefPanel {session} bind:writing={briefing} />
-					<MarkList {session} />
-				</div>
-				<div
-					class="max-h-[60%] shrink-0 overflow-y-auto border-t border-rule print:hidden tight:max-h-none"
-				>
-					<QuickLine {session} />
-				</div>
-			</aside>
+						<div
+							class="flex shrink-0 justify-end px-[18px] text-xs text-ink2 print:hidden tight:hidden"
+						>
+							<PaneTools
+								part="sheet side"
+								kind={windows.has('drawing') ? undefined : 'drawing'}
+								label="the drawing"
+								action="foldBeside"
+							/>
+						</div>
+						<div class="min-h-0 grow overflow-y-auto contain-content tight:overflow-visible">
+							{#if windows.has('drawing')}<OutThere kind="drawing" />
+							{:else}<RowDrawing drawings={session.drawings} name={drawn} />{/if}
+							{#if mine?.drawing === 'wedge'}
+								<ColourElements shot={shot.id} typed={session.typed} />
+							{/if}
+							{#if session.selected === 'guides'}<GuideToggles {session} />{/if}
+							<Provenance {session} selected={session.selected} />
+							<BriefPanel {session} bind:writing={briefing} />
+							<MarkList {session} />
+						</div>
+						<div
+							class="max-h-[60%] shrink-0 overflow-y-auto border-t border-rule print:hidden tight:max-h-none"
+						>
+							<QuickLine {session} />
+						</div>
+					</aside>
+				{/snippet}
+			</Panes>
 		</div>
 		<footer class="shrink-0 contain-content border-t border-ink bg-sheet">
-			<FrameRule
-				bind:element={ruler}
-				rule={session.page.rule}
-				busy={session.awaited}
-				{typing}
-				onlook={(view) => session.lookAt(view)}
-				onend={(key, end, frame) => void session.save({ [key]: { [end]: frameText(frame) } })}
-				ontype={(key, end, frame) => session.type(key, end, frameText(frame))}
-				onwhole={(key, text) => session.type(key, 'first', text)}
-				oncommit={(key) => void session.commit(key)}
-				onleave={(key) => session.leave(key)}
-				onlock={() => void session.lock(!session.page.lock)}
-				onmark={mark}
-			/>
+			{#if windows.has('rule')}<OutThere kind="rule" />
+			{:else if layouts.folded('sheet rule')}
+				<button
+					type="button"
+					class="min-h-[26px] w-full px-[18px] text-left text-ink2 hover:text-ink print:hidden"
+					title={titled('Bring the frame rule back', 'foldBelow')}
+					aria-label="Bring the frame rule back"
+					onclick={() => layouts.fold('sheet rule', false)}>Frame rule</button
+				>
+			{:else}
+				<FrameRule
+					bind:element={ruler}
+					rule={session.page.rule}
+					busy={session.awaited}
+					{typing}
+					{...ruling}
+				>
+					{#snippet tools()}
+						<PaneTools part="sheet rule" kind="rule" label="the frame rule" action="foldBelow" />
+					{/snippet}
+				</FrameRule>
+			{/if}
 		</footer>
 	</div>
 {/if}

@@ -216,7 +216,7 @@ class PictureAndTime(SeldomUsed):
             "plate .dpx = ADX10; movie = Rec.1886; in scans/ = sRGB. Empty: by their tags.",
             ShortKind("Files read as", ReadRules, 34),
             "wedge",
-            instead=(".dpx = ADX10",),
+            instead=("plate = ACEScg",),
         ),
     ] = ReadRules()
     grade_space: Annotated[

@@ -1,5 +1,6 @@
 <!-- A change of this shot before it is made: every row, what appears, what artwork does. -->
 <script lang="ts">
+	import Panes from '$lib/layout/Panes.svelte';
 	import { counted } from '$lib/words';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -59,59 +60,65 @@
 {#if said}
 	{@const proposal = said.proposal}
 	<div class="flex min-h-0 grow tight:block tight:overflow-y-auto">
-		<main class="min-h-0 min-w-0 grow overflow-auto px-[22px] py-4" aria-label="The change">
-			<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pb-2">
-				<h2 class="text-head font-semibold">{proposal.label}</h2>
-				<span class="text-sm text-ink2">Nothing changes until you apply it.</span>
-			</div>
-			{#if proposal.refused}<p role="alert" class="pb-2 text-red">{proposal.refused}</p>{/if}
-			{#if chosen.length}
-				<ChangedRows rows={proposal.rows} onturn={turn} />
-			{:else}
-				<p class="border-t border-rule py-3 text-ink2">
-					This shot has all of it already: nothing would be changed.
-				</p>
-				{#each proposal.rows as row (row.key)}
-					<p class="text-sm text-ink2"><strong>{row.label}</strong> {row.note}</p>
-				{/each}
-			{/if}
-			<p class="flex flex-wrap items-baseline gap-5 border-t border-ink pt-3">
-				<button
-					type="button"
-					class="act"
-					disabled={!taken.length || proposal.refused !== null}
-					title={titled('Apply this change', 'makeChange')}
-					onclick={() => void make()}
-					>{taken.length === chosen.length
-						? `Apply ${counted(chosen.length, 'change')}`
-						: `Apply ${taken.length} of ${chosen.length} changes`}</button
-				>
-				{#if leave.length}
-					<button type="button" class="act" onclick={() => (leave = [])}>Choose all</button>
-				{:else if chosen.length > 1}
-					<button type="button" class="act" onclick={() => (leave = chosen.map((row) => row.key))}
-						>Choose none</button
-					>
+		<Panes pane="change" label="What it does">
+			<main class="min-h-0 min-w-0 grow overflow-auto px-[22px] py-4" aria-label="The change">
+				<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pb-2">
+					<h2 class="text-head font-semibold">{proposal.label}</h2>
+					<span class="text-sm text-ink2">Nothing changes until you apply it.</span>
+				</div>
+				{#if proposal.refused}<p role="alert" class="pb-2 text-red">{proposal.refused}</p>{/if}
+				{#if chosen.length}
+					<ChangedRows rows={proposal.rows} onturn={turn} />
+				{:else}
+					<p class="border-t border-rule py-3 text-ink2">
+						This shot has all of it already: nothing would be changed.
+					</p>
+					{#each proposal.rows as row (row.key)}
+						<p class="text-sm text-ink2"><strong>{row.label}</strong> {row.note}</p>
+					{/each}
 				{/if}
-				<a class="act" href="/s/{shot.id}">Leave the shot as it is</a>
-				<span class="ml-auto text-sm"
-					>{proposal.before} →
-					<strong class={proposal.state_after === 'differs' ? 'text-red' : ''}
-						>{proposal.after}</strong
-					></span
+				<p class="flex flex-wrap items-baseline gap-5 border-t border-ink pt-3">
+					<button
+						type="button"
+						class="act"
+						disabled={!taken.length || proposal.refused !== null}
+						title={titled('Apply this change', 'makeChange')}
+						onclick={() => void make()}
+						>{taken.length === chosen.length
+							? `Apply ${counted(chosen.length, 'change')}`
+							: `Apply ${taken.length} of ${chosen.length} changes`}</button
+					>
+					{#if leave.length}
+						<button type="button" class="act" onclick={() => (leave = [])}>Choose all</button>
+					{:else if chosen.length > 1}
+						<button type="button" class="act" onclick={() => (leave = chosen.map((row) => row.key))}
+							>Choose none</button
+						>
+					{/if}
+					<a class="act" href="/s/{shot.id}">Leave the shot as it is</a>
+					<span class="ml-auto text-sm"
+						>{proposal.before} →
+						<strong class={proposal.state_after === 'differs' ? 'text-red' : ''}
+							>{proposal.after}</strong
+						></span
+					>
+				</p>
+			</main>
+			{#snippet beside()}
+				<aside
+					class="min-w-0 grow overflow-y-auto border-l border-rule bg-stock py-3"
+					aria-label="What it does"
 				>
-			</p>
-		</main>
-		<aside
-			class="w-[404px] shrink-0 overflow-y-auto border-l border-rule bg-stock py-3 max-[1100px]:w-[300px] tight:w-full"
-			aria-label="What it does"
-		>
-			{#if proposal.canvas}
-				<h3 class="px-[22px] font-semibold">The canvas under the work</h3>
-				<Recanvas drawing={proposal.canvas} {keep} onkeep={(way) => (keep = way)} />
-			{/if}
-			<h3 class="px-[22px] pt-3 pb-1 font-semibold">What it means</h3>
-			<div class="px-[22px]"><Findings appear={proposal.appear} vanish={proposal.vanish} /></div>
-		</aside>
+					{#if proposal.canvas}
+						<h3 class="px-[22px] font-semibold">The canvas under the work</h3>
+						<Recanvas drawing={proposal.canvas} {keep} onkeep={(way) => (keep = way)} />
+					{/if}
+					<h3 class="px-[22px] pt-3 pb-1 font-semibold">What it means</h3>
+					<div class="px-[22px]">
+						<Findings appear={proposal.appear} vanish={proposal.vanish} />
+					</div>
+				</aside>
+			{/snippet}
+		</Panes>
 	</div>
 {/if}
