@@ -49,6 +49,7 @@ documents: $(VENV)/dev.done ## write what is made from the code: the API's docum
 	$(BIN)/zero-slate schema setup > docs/schema/setup.schema.json
 	$(BIN)/zero-slate schema edit-format > docs/schema/edit-format.schema.json
 	$(BIN)/python -m scripts.actions > frontend/src/lib/keys/actions.json
+	$(BIN)/python -m scripts.commands > frontend/src/lib/help/commands.json
 
 lock: $(VENV)/dev.done ## pin the newest versions that fit
 	sh scripts/lock.sh $(BIN)

@@ -165,6 +165,8 @@ def test_a_window_that_is_blocked_and_a_layout_that_is_damaged_are_told_or_put_r
     settled(page)
     assert 380 < width(page) < 420
     page.get_by_role("button", name="The drawing in a window of its own").click()
-    expect(page.get_by_role("status").filter(has_text="The browser opened no window")).to_be_visible()
+    expect(
+        page.get_by_role("status").filter(has_text="The browser opened no window")
+    ).to_be_visible()
     expect(page.locator('[data-out="drawing"]')).to_have_count(0)
     assert width(page) > 380

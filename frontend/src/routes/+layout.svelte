@@ -1,9 +1,11 @@
 <script lang="ts">
 	import '../app.css';
-	import { afterNavigate, goto, preloadCode } from '$app/navigation';
+	import { afterNavigate, beforeNavigate, goto, preloadCode } from '$app/navigation';
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
 	import { presence } from '$lib/api/presence.svelte';
+	import { lastHere } from '$lib/desk/last-here.svelte';
+	import { whereLeft } from '$lib/state/where-left';
 	import { hearStandIn } from '$lib/devices/surface.svelte';
 	import FindLine from '$lib/find/FindLine.svelte';
 	import HintStrip from '$lib/hints/HintStrip.svelte';
@@ -16,6 +18,8 @@
 	import { focusMain, focusPage, leaveField, showWhole } from '$lib/state/focus';
 	import { answerKeys, onKey } from '$lib/keys/keys.svelte';
 	import { me } from '$lib/people/me.svelte';
+	import DropAnywhere from '$lib/ui/drop/DropAnywhere.svelte';
+	import TourStrip from '$lib/tour/TourStrip.svelte';
 	import Welcome from '$lib/people/Welcome.svelte';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
@@ -30,7 +34,9 @@
 		'/away',
 		'/machine',
 		'/people',
+		'/help',
 		'/surface',
+		'/window/drawing',
 		...['', '/recut', '/to-ask-for', '/edit', '/files', '/change', '/targets'].map(
 			(step) => `/p/0${step}`
 		),
@@ -58,7 +64,15 @@
 
 	onMount(hearStandIn);
 
-	afterNavigate(() => focusPage());
+	onMount(() => lastHere.watch());
+
+	beforeNavigate(() => whereLeft.leave(page.url.pathname));
+	afterNavigate(() => {
+		const at = page.url.pathname;
+		if (!ownKind && at !== '/' && !me.asked) lastHere.note(at);
+		focusPage();
+		whereLeft.back(at);
+	});
 
 	function beside(step: number): void {
 		const to = spines.beside(page.url.pathname, step);
@@ -78,6 +92,7 @@
 		machine: () => void goto('/machine'),
 		people: () => void goto('/people'),
 		paper: () => papers.turn(),
+		help: () => void goto('/help'),
 		hints: () => hints.turn(),
 		layout: () => (layingOut = !layingOut),
 		shippedLayout: () => layouts.ship(),
@@ -122,8 +137,10 @@
 					<button type="button" class="act" onclick={() => (windows.said = '')}>Dismiss</button>
 				</Notice>
 			{/if}
+			{#if !me.asked}<DropAnywhere />{/if}
 			{#if finding}<FindLine onclose={() => (finding = false)} />{/if}
-			{#if me.asked}<Welcome />{:else}{@render children()}{#if !ownKind}<HintStrip />{/if}{/if}
+			{#if me.asked}<Welcome />{:else}{@render children()}{#if !ownKind}<TourStrip /><HintStrip
+					/>{/if}{/if}
 			{#if layingOut}<LayoutSheet onclose={() => (layingOut = false)} />{/if}
 		</div>
 	</div>

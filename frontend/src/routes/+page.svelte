@@ -2,28 +2,33 @@
 <script lang="ts">
 	import { opened } from '$lib/state/focus';
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
 	import { deskQuery, newEditFormatQuery } from '$lib/api/queries';
 	import { typedTexts } from '$lib/state/typed.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
-	import Mark from '$lib/drawings/Mark.svelte';
-	import ShotPicture from '$lib/pictures/ShotPicture.svelte';
-	import Shape from '$lib/drawings/Shape.svelte';
+	import DeskShots from '$lib/desk/DeskShots.svelte';
+	import { lastHere } from '$lib/desk/last-here.svelte';
+	import SinceThen from '$lib/desk/SinceThen.svelte';
+	import { address, spines } from '$lib/state/spines.svelte';
 	import Tally from '$lib/production/Tally.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import FormatFields from '$lib/sheet/FormatFields.svelte';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import Drop from '$lib/ui/drop/Drop.svelte';
-	import { counted, clock, cutNumber, version } from '$lib/words';
+	import { counted, cutNumber, version } from '$lib/words';
 
 	const SCOPE = 'new-production';
 
 	const desk = createQuery(deskQuery);
 
 	let open = $state<'start' | 'file' | 'cut' | null>(null);
+	$effect(() => {
+		if (page.url.searchParams.get('open') === 'file') open = 'file';
+	});
 	let title = $state('');
 	let kind = $state('');
 	let code = $state('AAA_0000');
@@ -32,6 +37,25 @@
 
 	const format = new FormatSession<Schema<'EditFormatRows'>>(() => SCOPE, newEditFormatQuery);
 	const productions = $derived(desk.data?.productions ?? []);
+	let text = $state('');
+	let main = $state<HTMLElement | null>(null);
+	/** Productions whose words fit; all of them where none does, since the words may be a shot's. */
+	const fitting = $derived.by(() => {
+		const asked = text.toLowerCase().split(/\s+/).filter(Boolean);
+		const fits = productions.filter((each) =>
+			asked.every((word) =>
+				`${each.title} ${each.kind} ${each.format}`.toLowerCase().includes(word)
+			)
+		);
+		return fits.length ? fits : productions;
+	});
+	/** The page that was left, where its spine is still open. */
+	const left = $derived.by(() => {
+		const spine = spines.at(lastHere.left);
+		if (!spine) return null;
+		const step = lastHere.left.slice(address(spine).length).replace(/^\//, '').split('/')[0];
+		return { address: lastHere.left, label: step ? `${spine.label}, ${step}` : spine.label };
+	});
 	const chosen = $derived(productions.find((each) => each.title === into) ?? productions[0]);
 
 	answerKeys({
@@ -110,7 +134,7 @@
 </Head>
 {#if desk.error && words(desk.error)}<Notice>{words(desk.error)}</Notice>{/if}
 {#if trouble}<Notice>{trouble}</Notice>{/if}
-<main class="min-h-0 grow overflow-y-auto">
+<main bind:this={main} class="min-h-0 grow overflow-y-auto">
 	{#if open === 'start'}
 		<section
 			class="border-b border-ink bg-stock px-[22px] py-4"
@@ -222,9 +246,31 @@
 			{/if}
 		</section>
 	{/if}
+	<SinceThen />
+	{#if productions.length}
+		<search class="flex items-baseline gap-5 px-[22px] pt-4">
+			<label class="flex min-w-0 grow items-baseline gap-3"
+				>Find
+				<input
+					class="field max-w-[520px] grow"
+					placeholder="A code, a title, a production, a state, an artist, a date"
+					maxlength="100"
+					autocomplete="off"
+					spellcheck="false"
+					aria-label="Find on the desk"
+					bind:value={text}
+				/></label
+			>
+			{#if left}
+				<a class="act" href={left.address} title="Where you were when you were last here"
+					>Go on with {left.label}</a
+				>
+			{/if}
+		</search>
+	{/if}
 	<section class="px-[22px] pt-5" aria-labelledby="productions">
 		<h2 id="productions" class="pb-2 text-head font-semibold">Productions</h2>
-		{#each productions as each (each.id)}
+		{#each fitting as each (each.id)}
 			<a
 				href="/p/{each.id}"
 				class="grid grid-cols-[minmax(170px,1fr)_minmax(200px,290px)_120px_minmax(300px,470px)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised"
@@ -250,48 +296,7 @@
 			{/if}
 		{/each}
 	</section>
-	{#if desk.data?.recent.length}
-		<section class="px-[22px] pt-6 pb-8" aria-labelledby="recent">
-			<h2 id="recent" class="pb-2 text-head font-semibold">Recent shots</h2>
-			<ul class="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-x-6">
-				{#each desk.data.recent as shot (shot.id)}
-					<li>
-						<a
-							href="/s/{shot.id}"
-							class="flex items-center gap-4 border-t border-rule py-3 hover:bg-raised"
-						>
-							<span class="shrink-0"
-								>{#if shot.picture}<ShotPicture
-										shot={shot.id}
-										face={shot.picture}
-										width={96}
-										label="Picture of {shot.code}"
-										red={shot.state === 'differs' && Boolean(shot.warning)}
-									/>{:else}<Shape
-										shape={shot.shape}
-										edit={shot.edit_shape}
-										height={46}
-									/>{/if}</span
-							>
-							<span class="min-w-0">
-								<span class="flex items-center gap-2"
-									><Mark state={shot.state} word={shot.word} size={11} /><span
-										class="num font-semibold">{shot.code}</span
-									></span
-								>
-								<span class="block truncate">{shot.title}</span>
-								<span class="block truncate text-xs text-ink2">{shot.canvas} · {shot.verdict}</span>
-								{#if shot.warning}<span class="block truncate text-xs text-red" title={shot.warning}
-										>{shot.warning}</span
-									>{/if}
-								<span class="block truncate text-xs text-ink2"
-									>{shot.production}, {clock(shot.touched_at)}</span
-								>
-							</span>
-						</a>
-					</li>
-				{/each}
-			</ul>
-		</section>
+	{#if desk.data && productions.length}
+		<DeskShots {text} newest={desk.data.recent} scroller={() => main} />
 	{/if}
 </main>

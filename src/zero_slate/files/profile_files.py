@@ -14,7 +14,7 @@ from zero_slate.files.setup_files import DocumentRefusal, check_kind, first_prob
 
 NAME = "profile file"
 # What belongs to one installation: the numbers in it mean nothing elsewhere.
-_STAYS = ("spines",)
+_STAYS = ("spines", "recent", "pinned", "here", "scrolled", "windows")
 
 
 class ProfileDocument(BaseModel):

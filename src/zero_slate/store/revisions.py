@@ -241,3 +241,15 @@ def revisions_in_batches(session: Session, batch_ids: Iterable[int]) -> dict[int
         .group_by(SetupRevision.batch_id)
     )
     return {batch_id: shots for batch_id, shots in rows if batch_id is not None}
+
+
+def artists_of(session: Session, shot_ids: Sequence[int] | None = None) -> dict[int, str]:
+    """Return who saved shots last, by shot: those of some numbers, or all."""
+    newest = select(func.max(SetupRevision.id).label("id")).group_by(SetupRevision.shot_id)
+    if shot_ids is not None:
+        newest = newest.where(SetupRevision.shot_id.in_(shot_ids))
+    each = newest.subquery()
+    rows = session.execute(
+        select(SetupRevision.shot_id, SetupRevision.who).join(each, each.c.id == SetupRevision.id)
+    )
+    return {row.shot_id: row.who for row in rows}

@@ -60,8 +60,10 @@ from zero_slate.services.places.writing_out import WritingOut
 from zero_slate.services.printing import Printing
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
+from zero_slate.services.productions.desk_shots import FindingShots
 from zero_slate.services.productions.finding import Finding
 from zero_slate.services.productions.judged import JudgedProductions
+from zero_slate.services.productions.since import Since
 from zero_slate.services.productions.starting import Productions
 from zero_slate.services.quick_line import Quick
 from zero_slate.services.recovery.healing import heal
@@ -94,6 +96,8 @@ class Slate:
         self.judged = JudgedProductions(self.workspace)
         self.finding = Finding(self.workspace)
         self.desk = Desk(self.workspace, self.judged)
+        self.desk_shots = FindingShots(self.workspace, self.judged)
+        self.since = Since(self.workspace)
         self.productions = Productions(self.workspace)
         self.cut_pages = CutPages(self.workspace, self.judged)
         self.edit_formats = EditFormats(self.workspace, self.judged)

@@ -5,33 +5,109 @@
 	import Mark from '$lib/drawings/Mark.svelte';
 	import Shape from '$lib/drawings/Shape.svelte';
 	import ShotPicture from '$lib/pictures/ShotPicture.svelte';
-	import { LongList } from '$lib/ui/long-list/long-list.svelte';
+	import { Picked } from '$lib/ui/rows/picked.svelte';
+	import { Rows } from '$lib/ui/rows/rows.svelte';
+	import type { CutFilter, CutOrder } from './cut-filter.svelte';
 	import { changeOf, type Choosing } from './choosing.svelte';
 
-	let { said, choosing }: { said: Schema<'ProductionPage'>; choosing: Choosing } = $props();
+	let {
+		said,
+		filter,
+		choosing,
+		scroller
+	}: {
+		said: Schema<'ProductionPage'>;
+		filter: CutFilter;
+		choosing: Choosing;
+		scroller: () => HTMLElement | null;
+	} = $props();
 
-	const list = new LongList(() => said.lines);
+	let body = $state<HTMLElement | null>(null);
+	const rows = new Rows({
+		all: () => filter.lines,
+		scroller: () => scroller(),
+		list: () => body,
+		tall: 38
+	});
+	/** Those that can be chosen, as they are shown. */
+	const picked = new Picked(() =>
+		filter.lines.flatMap((line) => (line.shot_id === null ? [] : [line.shot_id]))
+	);
+
+	/** Choose a shot, or with Shift all from the one before to it. */
+	function choose(shot: number, run: boolean): void {
+		picked.all = choosing.several ?? [];
+		picked.turn(shot, run);
+		choosing.several = [...picked.all];
+	}
+
+	function chooseAll(): void {
+		picked.all = choosing.several ?? [];
+		picked.turnAll();
+		choosing.several = [...picked.all];
+	}
 
 	const cell = (line: Schema<'ShotLine'>, name: string) => line.line?.cells[name];
 	const tone = (state: Schema<'State'> | undefined) => (state === 'differs' ? 'text-red' : '');
 </script>
 
-<table class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal">
-	<thead class="h-[28px] text-xs text-ink2">
-		<tr>
-			<th class="w-6"><span class="sr-only">State</span></th><th>Shot</th><th
-				><span class="sr-only">Title</span></th
-			><th>Edit in</th><th class="text-right">Cut</th>
+{#snippet head(order: CutOrder, label: string)}
+	<button
+		type="button"
+		class="min-h-[24px] {filter.order === order ? 'font-semibold text-ink' : 'hover:text-ink'}"
+		title={filter.order === order ? 'In cut order again' : `Sort by ${label.toLowerCase()}`}
+		onclick={() => filter.sort(order)}>{label}</button
+	>
+{/snippet}
+
+<table
+	aria-rowcount={filter.lines.length + 1}
+	class="w-full border-t border-rule text-left [&_td]:px-1.5 [&_th]:px-1.5 [&_th]:font-normal"
+>
+	<thead class="sticky top-0 z-[5] h-[28px] bg-sheet text-xs text-ink2">
+		<tr aria-rowindex={1}>
+			<th class="w-6" aria-sort={filter.order === 'state' ? 'ascending' : undefined}>
+				{#if choosing.several}
+					<input
+						type="checkbox"
+						class="h-[18px] w-[18px] align-middle accent-ink"
+						aria-label="Choose all that are shown"
+						checked={choosing.several.length > 0 &&
+							filter.lines.every(
+								(line) => line.shot_id === null || choosing.several?.includes(line.shot_id)
+							)}
+						onchange={chooseAll}
+					/>
+				{:else}
+					<button
+						type="button"
+						class="min-h-[24px] min-w-[24px]"
+						aria-label="State"
+						title={filter.order === 'state' ? 'In cut order again' : 'Those that differ first'}
+						onclick={() => filter.sort('state')}><Mark state="differs" size={9} /></button
+					>
+				{/if}
+			</th><th aria-sort={filter.order === 'code' ? 'ascending' : undefined}
+				>{@render head('code', 'Shot')}</th
+			><th><span class="sr-only">Title</span></th><th>Edit in</th><th
+				class="text-right"
+				aria-sort={filter.order === 'length' ? 'descending' : undefined}
+				>{@render head('length', 'Cut')}</th
+			>
 			<th>Frames on disk</th><th><span class="sr-only">Shape</span></th><th>Canvas</th><th>Rate</th
 			><th>Range</th><th>Why</th>
 		</tr>
 	</thead>
-	<tbody>
-		{#each list.shown as line (line.code)}
+	<tbody bind:this={body}>
+		{#if rows.before}<tr aria-hidden="true" style:height="{rows.before}px"></tr>{/if}
+		{#each rows.shown as { row: line, place } (line.code)}
 			{@const shared = choosing.shares(line.shot_id)}
 			<tr
 				class="h-[38px] border-t border-rule hover:bg-raised"
 				class:bg-raised={line.shot_id === null}
+				data-index={place}
+				aria-rowindex={place + 2}
+				{@attach rows.measured}
 			>
 				<td>
 					{#if choosing.comp && line.edit_in}
@@ -45,11 +121,10 @@
 					{:else if choosing.several && line.shot_id !== null}
 						<input
 							type="checkbox"
-							class="h-[18px] w-[18px] accent-ink"
+							class="h-[18px] w-[18px] align-middle accent-ink"
 							aria-label="Choose {line.code}"
 							checked={choosing.several.includes(line.shot_id)}
-							onchange={(event) =>
-								line.shot_id !== null && choosing.choose(line.shot_id, event.currentTarget.checked)}
+							onclick={(event) => line.shot_id !== null && choose(line.shot_id, event.shiftKey)}
 						/>
 					{:else}<Mark state={line.state} word={line.word} />{/if}
 				</td>
@@ -114,8 +189,6 @@
 				</td>
 			</tr>
 		{/each}
+		{#if rows.after}<tr aria-hidden="true" style:height="{rows.after}px"></tr>{/if}
 	</tbody>
 </table>
-{#if list.more}
-	<p class="border-t border-rule py-2 text-ink2" {@attach list.end}>and {list.more} more shots</p>
-{/if}

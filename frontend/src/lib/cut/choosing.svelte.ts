@@ -35,12 +35,6 @@ export class Choosing {
 		return this.sharing.find((each) => each.shots.includes(shot ?? -1));
 	}
 
-	/** Take a shot into the several, or out of them. */
-	choose(shot: number, on: boolean): void {
-		const chosen = this.several ?? [];
-		this.several = on ? [...chosen, shot] : chosen.filter((each) => each !== shot);
-	}
-
 	/** Take a shot into the comp, or out of it. */
 	pick(code: string, on: boolean): void {
 		const chosen = this.comp ?? [];

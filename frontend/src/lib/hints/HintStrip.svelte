@@ -90,7 +90,9 @@
 		aria-label="Hints"
 	>
 		<div id={ID} class="flex min-w-0 grow gap-x-8 {full ? '' : 'h-full items-center'}">
-			{#if said}
+			{#if !said && full}
+				<p class="text-ink2">What you point at, or move to with Tab, is explained here.</p>
+			{:else if said}
 				<p class={full ? 'line-clamp-3 min-w-0 flex-1' : 'truncate'}>
 					{#if said.label}<span class="font-semibold">{said.label}</span>{/if}
 					{text}

@@ -14,7 +14,8 @@
 		{ href: '/house', label: 'House', title: 'The house setup', key: 'house' },
 		{ href: '/away', label: 'Away', title: 'What was put away, and the bin', key: 'away' },
 		{ href: '/machine', label: 'Machine', title: 'The workers of this machine', key: 'machine' },
-		{ href: '/keys', label: 'Keys', title: 'Every key', key: 'keys' }
+		{ href: '/keys', label: 'Keys', title: 'Every key', key: 'keys' },
+		{ href: '/help', label: 'Help', title: 'The tour, what is new, and more', key: 'help' }
 	] as const;
 
 	let { onfind, onlayout }: { onfind: () => void; onlayout: () => void } = $props();

@@ -1,5 +1,6 @@
 <!-- Who works here: chosen, made, changed, copied, taken along and put away. -->
 <script lang="ts">
+	import { page } from '$app/state';
 	import { api, API, form, sendForm, take, words, type Schema } from '$lib/api/client';
 	import { hints, LEVELS } from '$lib/hints/hints.svelte';
 	import { HINTS } from '$lib/hints/words';
@@ -23,6 +24,9 @@
 	let left = $state.raw<readonly string[]>([]);
 	/** Which profile is being changed; `new` for one to come. */
 	let open = $state<number | 'new' | 'file' | null>(null);
+	$effect(() => {
+		if (page.url.searchParams.get('open') === 'file') open = 'file';
+	});
 	let typed = $state.raw(new TypedProfile('plain'));
 
 	const here = $derived(me.person);

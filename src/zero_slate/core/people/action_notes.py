@@ -7,6 +7,7 @@ NOTES = {
     "layout and spines go with it.",
     "keys": "The key set in use, by words or by pressing a key, and as a drawn keyboard.",
     "paper": "Only how the screens look; pictures in the proof stay as they are.",
+    "help": "The tour, what is new, our own words, the command line and the API.",
     "hints": "Kept for whoever works here: none, short or full.",
     "nextSpine": "What is typed on this one stays typed.",
     "lastSpine": "What is typed on this one stays typed.",

@@ -52,6 +52,7 @@ ACTIONS = (
     _act("keys", "Show every key", _P.EVERYWHERE, "k", "Shift+E", "Shift+O"),
     _act("paper", "Turn to the other paper, light or dim", _P.EVERYWHERE,
          "p", "Shift+W", "Shift+P"),
+    _act("help", "Open the help", _P.EVERYWHERE, "!", "$", "*"),
     _act("hints", "Show more in hints, or none", _P.EVERYWHERE, "Alt+G", "Alt+`", "Alt+;"),
     _act("nextSpine", "Go to the next spine", _P.EVERYWHERE, ".", "e", "."),
     _act("lastSpine", "Go to the spine before", _P.EVERYWHERE, ",", "q", ","),

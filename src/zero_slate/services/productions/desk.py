@@ -16,6 +16,7 @@ from zero_slate.services.productions.judged import (
 )
 from zero_slate.services.productions.pages import DeskPage, ProductionCard, RecentShot, Tally
 from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.store.revisions import artists_of
 from zero_slate.store.tables import Production, Shot
 
 RECENT_SHOTS = 8
@@ -51,9 +52,13 @@ class Desk:
             recent = session.scalars(
                 select(Shot).order_by(Shot.touched_at.desc(), Shot.id.desc()).limit(RECENT_SHOTS)
             ).all()
+            artists = artists_of(session, [shot.id for shot in recent])
         return DeskPage(
             tuple(map(_card, every.values())),
-            tuple(_recent(every[shot.production_id], shot) for shot in recent),
+            tuple(
+                recent_shot(every[shot.production_id], shot, artists.get(shot.id, ""))
+                for shot in recent
+            ),
             self.workspace.who,
         )
 
@@ -88,7 +93,8 @@ def _card(judged: JudgedProduction | _Damaged) -> ProductionCard:
     )
 
 
-def _recent(judged: JudgedProduction | _Damaged, row: Shot) -> RecentShot:
+def recent_shot(judged: JudgedProduction | _Damaged, row: Shot, artist: str) -> RecentShot:
+    """Return a shot as the desk shows it; one that can't be read says why."""
     shot = None if isinstance(judged, _Damaged) else judged.shots.get(row.code)
     if shot is None or isinstance(judged, _Damaged):
         why = judged.why if isinstance(judged, _Damaged) else judged.damaged[row.code].why
@@ -96,10 +102,12 @@ def _recent(judged: JudgedProduction | _Damaged, row: Shot) -> RecentShot:
             row.id,
             row.code,
             "",
+            judged.production.id,
             judged.production.title,
             State.UNKNOWN,
             "can't be read",
             why,
+            artist,
             row.touched_at,
             "",
             UNKNOWN_SHAPE,
@@ -112,10 +120,12 @@ def _recent(judged: JudgedProduction | _Damaged, row: Shot) -> RecentShot:
         shot.shot_id,
         setup.code,
         setup.title,
+        judged.production.id,
         judged.production.title,
         found.state,
         STATE_WORDS[found.state],
         found.words,
+        artist,
         row.touched_at,
         str(setup.canvas),
         float(setup.raster.display_aspect),

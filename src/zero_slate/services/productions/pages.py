@@ -118,6 +118,8 @@ class RecentShot:
     """The shot's code."""
     title: str
     """The shot's title."""
+    production_id: int
+    """The number of its production."""
     production: str
     """The title of its production."""
     state: State
@@ -126,6 +128,8 @@ class RecentShot:
     """The state in a word."""
     verdict: str
     """What it comes to, in one sentence."""
+    artist: str
+    """Who saved it last."""
     touched_at: str
     """When it was touched last, as an ISO 8601 moment in UTC."""
     canvas: str

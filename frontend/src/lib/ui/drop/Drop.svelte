@@ -1,5 +1,8 @@
 <!-- A place to drop a file on, or to choose one. -->
 <script lang="ts">
+	import { onMount } from 'svelte';
+	import { dropped } from './dropped.svelte';
+
 	let {
 		label,
 		accept,
@@ -13,6 +16,16 @@
 	} = $props();
 
 	let over = $state(false);
+
+	// A file may have been dropped on another page, and wait here.
+	onMount(() => {
+		dropped.places++;
+		const waiting = dropped.take();
+		if (waiting) onfile(waiting);
+		return () => {
+			dropped.places--;
+		};
+	});
 
 	function take(files: FileList | null | undefined): void {
 		const file = files?.[0];

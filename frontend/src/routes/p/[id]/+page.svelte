@@ -8,6 +8,8 @@
 	import { client } from '$lib/api/query-client';
 	import { Choosing } from '$lib/cut/choosing.svelte';
 	import CutActions from '$lib/cut/CutActions.svelte';
+	import { CutFilter } from '$lib/cut/cut-filter.svelte';
+	import CutFilterLine from '$lib/cut/CutFilterLine.svelte';
 	import CutTable from '$lib/cut/CutTable.svelte';
 	import TitleBlock from '$lib/cut/TitleBlock.svelte';
 	import ByHand from '$lib/production/ByHand.svelte';
@@ -20,6 +22,8 @@
 	const production = createQuery(() => productionQuery(id));
 	const choosing = new Choosing(() => id);
 
+	const filter = new CutFilter(() => production.data?.lines ?? []);
+	let main = $state<HTMLElement | null>(null);
 	let reading = $state(page.url.searchParams.has('read'));
 	let byHand = $state(false);
 
@@ -41,9 +45,9 @@
 </script>
 
 <svelte:window
-	ondragover={(event) => event.preventDefault()}
-	ondragenter={() => (reading = true)}
-	ondrop={(event) => event.preventDefault()}
+	ondragenter={(event) => {
+		if (event.dataTransfer?.types.includes('Files')) reading = true;
+	}}
 />
 
 {#if choosing.trouble}<Notice>{choosing.trouble}</Notice>{/if}
@@ -58,7 +62,7 @@
 		/>
 	{/if}
 	{#if byHand}<ByHand production={id} lines={said.lines} onclose={() => (byHand = false)} />{/if}
-	<main class="min-h-0 grow overflow-auto px-[22px] pt-[18px] pb-6">
+	<main bind:this={main} class="min-h-0 grow overflow-auto px-[22px] pt-[18px] pb-6">
 		<TitleBlock {said} />
 		<div class="flex items-baseline gap-4 pt-4 pb-2">
 			<h2 class="text-head font-semibold">Shots in cut order</h2>
@@ -79,7 +83,8 @@
 				No shots yet: read the edit's cut list, and its shots stand here in order.
 			</p>
 		{:else}
-			<CutTable {said} {choosing} />
+			<CutFilterLine {filter} tally={said.tally} total={said.lines.length} />
+			<CutTable {said} {filter} {choosing} scroller={() => main} />
 			<div class="border-t border-ink pt-2"><Tally tally={said.tally} /></div>
 		{/if}
 	</main>

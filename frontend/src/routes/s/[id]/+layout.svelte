@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, take } from '$lib/api/client';
 	import Companions from '$lib/company/Companions.svelte';
+	import { recent } from '$lib/desk/kept-shots.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Damaged from '$lib/shell/Damaged.svelte';
 	import ChangedFiles from '$lib/elements/ChangedFiles.svelte';
@@ -25,6 +27,7 @@
 
 	$effect(() => {
 		if (shot.head) spines.open({ kind: 'shot', id, label: shot.head.code, state: shot.state });
+		if (shot.head) untrack(() => recent.first(id));
 		if (shot.lost) spines.close({ kind: 'shot', id });
 	});
 
