@@ -39,6 +39,12 @@ def _measured(browser: Browser, shots: list[int]) -> Iterator[Figure]:
     yield Figure(f"find among {len(shots)} shots, first", first, " ms", 300)
     yield Figure(f"find among {len(shots)} shots, slowest", slowest, " ms", 30)
     yield Figure(f"find among {len(shots)} shots, after a change", again, " ms", 60)
+    for query in ("", "text=long", "text=s0+today", "state=follows", "order=code", "text=tide"):
+        browser.ask("desk", "GET", f"/desk/shots?{query}&limit=120")
+    for query in ("text=l", "text=lo", "text=lon", "text=s01", "artist=bench") * 2:
+        browser.ask("desk again", "GET", f"/desk/shots?{query}&limit=120")
+    again = browser.took["desk again"] * 1000
+    yield Figure(f"desk: {len(shots)} shots found as one types, slowest", again, " ms", 50)
     people = [
         browser.ask("made", "POST", "/people", {"name": f"Artist {number}"})["id"]
         for number in range(20)

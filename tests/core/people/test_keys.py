@@ -29,8 +29,9 @@ from zero_slate.core.people.places import Place
 from zero_slate.core.people.room import Paper, Room, begun_with, known_sets
 
 # Where the keys lie under each hand, on the keyboard that ISO/IEC 9995 calls the alphanumeric zone.
-LEFT_HAND = set("`12345qwertasdfgzxcvb")
-RIGHT_HAND = set("67890-=yuiop[]\\hjkl;'nm,./")
+# With what Shift writes on the same keys, as British and American keyboards both have it.
+LEFT_HAND = set("`12345qwertasdfgzxcvb!$%")
+RIGHT_HAND = set("67890-=yuiop[]\\hjkl;'nm,./^&*()")
 
 
 @pytest.mark.parametrize(

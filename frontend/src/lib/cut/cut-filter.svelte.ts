@@ -68,7 +68,9 @@ export class CutFilter {
 
 function said(line: Line): string {
 	const cells = Object.values(line.line?.cells ?? {}).map((cell) => cell.text);
-	return [line.code, line.title, line.word, line.note, line.line?.why ?? '', ...cells]
+	// A code is found by its letters and figures alone too: lan40 is LAN_0040.
+	const bare = line.code.replace(/[\W_]+/g, '').replace(/(?<!\d)0+(?=\d)/g, '');
+	return [line.code, bare, line.title, line.word, line.note, line.line?.why ?? '', ...cells]
 		.join(' ')
 		.toLowerCase();
 }

@@ -41,7 +41,10 @@ class Findable(Generic[T]):
         object.__setattr__(self, "_label", label)
         object.__setattr__(self, "_bare", bare)
         object.__setattr__(self, "_words", tuple(_APART.split(label)))
-        also = " ".join(_APART.split(self.also.casefold()))
+        said = self.also.casefold()
+        # A date, or a size, is found whole as well as in its parts.
+        whole = (word for word in said.split() if _APART.search(word))
+        also = " ".join((*_APART.split(said), *whole))
         joined = _JOINS.sub("", label)
         object.__setattr__(self, "_all", f" {label} {joined} {bare} {also}")
 
