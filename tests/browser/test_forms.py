@@ -124,7 +124,7 @@ def test_a_bad_setup_file_is_told_and_changes_nothing(page: Page, tmp_path: Path
     bad = tmp_path / "bad.setup.json"
     bad.write_text('{"kind": "zero-slate/setup", "version": 9}')
     page.goto("/")
-    expect(page.get_by_role("heading", name="Recent shots")).to_be_visible()
+    expect(page.get_by_role("heading", name="Productions")).to_be_visible()
     page.keyboard.press("o")
     panel = page.get_by_role("region", name="Open a setup file")
     panel.locator("input[type=file]").set_input_files(bad)
@@ -208,7 +208,7 @@ def test_the_desk_is_reached_and_left_by_keys(page: Page) -> None:
     page.keyboard.press("e")
     expect(page.get_by_role("heading", name="What the edit works to")).to_be_visible()
     page.keyboard.press("d")
-    expect(page.get_by_role("heading", name="Recent shots")).to_be_visible()
+    expect(page.get_by_role("heading", name="Productions")).to_be_visible()
     page.keyboard.press("n")
     form = page.get_by_role("region", name="Start a production")
     expect(form.get_by_role("button", name="Start the production")).to_be_disabled()
@@ -230,7 +230,7 @@ def test_an_address_that_leads_nowhere_says_so(page: Page) -> None:
 
 def test_focus_goes_where_something_was_opened_and_never_to_nothing(page: Page) -> None:
     page.goto("/")
-    expect(page.get_by_role("heading", name="Recent shots")).to_be_visible()
+    expect(page.get_by_role("heading", name="Productions")).to_be_visible()
     page.keyboard.press("n")
     expect(page.get_by_label("Title")).to_be_focused()
     page.keyboard.press("Escape")
@@ -275,7 +275,7 @@ def test_single_keys_can_be_switched_off_and_undo_has_the_usual_ones(page: Page)
     page.get_by_label("Single keys act").check()
     page.get_by_role("heading", name="Keys").click()
     page.keyboard.press("d")
-    expect(page.get_by_role("heading", name="Recent shots")).to_be_visible()
+    expect(page.get_by_role("heading", name="Productions")).to_be_visible()
 
 
 def test_a_file_dropped_anywhere_is_taken(page: Page) -> None:

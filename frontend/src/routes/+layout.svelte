@@ -35,6 +35,7 @@
 		'/machine',
 		'/people',
 		'/help',
+		'/beside',
 		'/surface',
 		'/window/drawing',
 		...['', '/recut', '/to-ask-for', '/edit', '/files', '/change', '/targets'].map(
@@ -92,6 +93,11 @@
 		machine: () => void goto('/machine'),
 		people: () => void goto('/people'),
 		paper: () => papers.turn(),
+		beside: () => {
+			const here = spines.at(page.url.pathname);
+			const of = here ? `?of=${here.kind === 'shot' ? 's' : 'p'}${here.id}` : '';
+			void goto(`/beside${of}`);
+		},
 		help: () => void goto('/help'),
 		hints: () => hints.turn(),
 		layout: () => (layingOut = !layingOut),

@@ -28,6 +28,7 @@ from zero_slate.web.request_log import RequestLog
 from zero_slate.web.routers import (
     archives,
     batches,
+    beside,
     changes,
     company,
     cuts,
@@ -123,6 +124,7 @@ def create_app(config: Config, reckoners: Reckoners | None = None) -> FastAPI:
         frame_requests,
         new_shots,
         batches,
+        beside,
         shared_setups,
         house,
         formats,

@@ -58,6 +58,7 @@ from zero_slate.services.places.storing import Storing
 from zero_slate.services.places.versions import Versions
 from zero_slate.services.places.writing_out import WritingOut
 from zero_slate.services.printing import Printing
+from zero_slate.services.productions.beside import Beside
 from zero_slate.services.productions.cut_page import CutPages
 from zero_slate.services.productions.desk import Desk
 from zero_slate.services.productions.desk_shots import FindingShots
@@ -95,6 +96,7 @@ class Slate:
         self._by_config: int | None = None
         self.judged = JudgedProductions(self.workspace)
         self.finding = Finding(self.workspace)
+        self.beside = Beside(self.workspace, self.judged)
         self.desk = Desk(self.workspace, self.judged)
         self.desk_shots = FindingShots(self.workspace, self.judged)
         self.since = Since(self.workspace)

@@ -99,7 +99,9 @@
 					onclick={() => layouts.fold(part, false)}>{label}</button
 				>
 			{/if}
-			<div class={folded ? 'hidden tight:contents' : 'contents'}>{@render beside()}</div>
+			<div class={folded ? 'hidden tight:contents' : 'contents'}>
+				{#if !alone}{@render beside()}{/if}
+			</div>
 		</Pane>
 	</PaneGroup>
 </div>

@@ -3,7 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import Mark from '$lib/drawings/Mark.svelte';
-	import { titled } from '$lib/keys/keys.svelte';
+	import { press, titled } from '$lib/keys/keys.svelte';
 	import { me } from '$lib/people/me.svelte';
 	import Stamp from '$lib/people/Stamp.svelte';
 	import { papers } from '$lib/state/paper.svelte';
@@ -129,6 +129,12 @@
 			class="px-1 py-1 hover:text-ink"
 			title={titled('Choose a layout, or keep one', 'layout')}
 			onclick={onlayout}>Layout</button
+		>
+		<button
+			type="button"
+			class="px-1 py-1 hover:text-ink"
+			title={titled('Lay what is open side by side', 'beside')}
+			onclick={() => press('beside')}>Beside</button
 		>
 		{#each PLACES as place (place.href)}
 			<a

@@ -9,6 +9,7 @@ NOTES = {
     "paper": "Only how the screens look; pictures in the proof stay as they are.",
     "help": "The tour, what is new, our own words, the command line and the API.",
     "hints": "Kept for whoever works here: none, short or full.",
+    "beside": "Shots, versions, a shot and its edit, or productions: what differs, row by row.",
     "nextSpine": "What is typed on this one stays typed.",
     "lastSpine": "What is typed on this one stays typed.",
     "closeSpine": "The shot or production itself stays as it is; the desk opens it again.",

@@ -54,6 +54,7 @@ ACTIONS = (
          "p", "Shift+W", "Shift+P"),
     _act("help", "Open the help", _P.EVERYWHERE, "!", "$", "*"),
     _act("hints", "Show more in hints, or none", _P.EVERYWHERE, "Alt+G", "Alt+`", "Alt+;"),
+    _act("beside", "Lay what is open side by side", _P.EVERYWHERE, "Alt+S", "%", "("),
     _act("nextSpine", "Go to the next spine", _P.EVERYWHERE, ".", "e", "."),
     _act("lastSpine", "Go to the spine before", _P.EVERYWHERE, ",", "q", ","),
     _act("closeSpine", "Close the selected spine", _P.EVERYWHERE, "x", "Shift+X", "Shift+K"),

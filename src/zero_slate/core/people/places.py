@@ -69,7 +69,7 @@ _SCREENS = {
     Place.ELEMENTS: frozenset(("elements",)),
     Place.FILES: frozenset(("shot's files",)),
     Place.PROOF: frozenset(("proof",)),
-    Place.PLAYED: frozenset(("proof", "sheet", "finish")),
+    Place.PLAYED: frozenset(("proof", "sheet", "finish", "side by side")),
     Place.CHANGES: frozenset(
         ("change", "several shots", "edit", "house", "files", "shot's files", "targets", "devices",
          "machine", "stand", "finish", "storing")
