@@ -7,6 +7,8 @@ export default defineConfig({
 	// The last runs tests with what a browser would load, and takes away what each has rendered.
 	plugins: [tailwindcss(), sveltekit(), svelteTesting()],
 	server: {
+		// What changed is told in a file beside this folder: the help shows it.
+		fs: { allow: ['..'] },
 		proxy: {
 			// The server takes changes from its own pages only: this one speaks for itself.
 			'/api': {

@@ -189,11 +189,24 @@ def keys(page: Page) -> None:
     page.get_by_role("button", name=re.compile("^F: ")).focus()
 
 
-def find(page: Page) -> None:
-    """Find what has to do with frames, on a shot."""
-    page.keyboard.press("?")
-    page.keyboard.type("range")
-    page.get_by_role("option").first.wait_for()
+def beside(page: Page) -> None:
+    """Lay two shots of the third production side by side, with what the edit asks of one."""
+    page.get_by_role("link", name="The Salt Lantern Short film").click()
+    for code in ("LAN_0020", "LAN_0010"):
+        page.get_by_role("row").filter(has_text=code).get_by_role("link").first.click()
+        page.wait_for_selector("[data-row=canvas]")
+        if code == "LAN_0020":
+            page.get_by_role("link", name="Cut 02").click()
+    page.get_by_role("button", name="Beside").click()
+    page.get_by_role("button", name="LAN_0020", exact=True).click()
+    page.get_by_role("slider", name="Moment").press("ArrowRight")
+
+
+def hinted(page: Page) -> None:
+    """Have the rate explained in full."""
+    page.keyboard.press("Alt+g")
+    page.get_by_role("textbox", name="Rate", exact=True).focus()
+    page.get_by_text("Set to ").first.wait_for()
 
 
 def proof(page: Page) -> None:
@@ -230,7 +243,7 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         ("cut", "paper", cut),
         ("edit-format", "paper", then(cut, change_format)),
         ("sheet", "paper", shot("FRO_0030")),
-        ("sheet-dim", "dim", shot("FRO_0030")),
+        ("sheet-dim", "dim", then(shot("FRO_0030"), hinted)),
         ("formats", "paper", then(shot("FRO_0030"), formats)),
         ("change", "paper", then(shot("RIV_0020"), change_canvas)),
         ("elements", "paper", then(lantern("LAN_0010"), layers_seen)),
@@ -244,7 +257,7 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         ("targets", "paper", targets),
         ("stand", "paper", then(lantern("LAN_0010"), stand)),
         ("finish", "paper", then(lantern("LAN_0010"), finish)),
-        ("find", "paper", then(shot("FRO_0030"), find)),
+        ("beside", "paper", beside),
         # The keys stay as they were set.
         ("keys", "dim", keys),
     )
@@ -275,7 +288,7 @@ def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) ->
 
 
 def main() -> int:
-    """Serve a fresh demo, and take every picture."""
+    """Serve a fresh demo, and take every picture, or those that are named."""
     if CHROMIUM is None:
         print("There is no Chromium to take pictures with.", file=sys.stderr)
         return 1
@@ -285,7 +298,10 @@ def main() -> int:
         served.start()
         try:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            named = sys.argv[1:]
             for name, paper, steps in pictures_of():
+                if named and name not in named:
+                    continue
                 take(browser, served.root, name, paper, steps)
             browser.close()
         finally:

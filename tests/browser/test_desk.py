@@ -91,7 +91,7 @@ def test_the_cut_is_filtered_sorted_and_chosen_from(page: Page) -> None:
     page.get_by_role("button", name="Cut", exact=True).click()
     lengths = [int(each) for each in page.locator("tbody td:nth-child(5)").all_inner_texts()]
     assert lengths == sorted(lengths, reverse=True)
-    page.get_by_role("button", name="Several shots").click()
+    page.get_by_role("button", name="Several shots", exact=True).click()
     page.get_by_role("checkbox", name="Choose all that are shown").check()
     expect(page.get_by_role("link", name="Change 4 shots …")).to_be_visible()
     assert violations(page) == []

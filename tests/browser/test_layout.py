@@ -19,7 +19,7 @@ def test_a_pane_is_made_wider_by_mouse_and_keys_and_stays_so(page: Page) -> None
     page.goto("/s/4")
     settled(page)
     usual = width(page)
-    parts = page.get_by_role("separator", name="How wide drawing is")
+    parts = page.get_by_role("separator", name="How wide the pane at the side is")
     box = parts.bounding_box()
     assert box is not None
     page.mouse.move(box["x"], 300)
@@ -48,7 +48,7 @@ def test_a_pane_is_made_wider_by_mouse_and_keys_and_stays_so(page: Page) -> None
 def test_what_is_folded_is_brought_back(page: Page) -> None:
     page.goto("/s/4")
     settled(page)
-    parts = page.get_by_role("separator", name="How wide drawing is")
+    parts = page.get_by_role("separator", name="How wide the pane at the side is")
     parts.focus()
     page.keyboard.press("Enter")
     drawing = page.get_by_role("complementary", name="Drawing")

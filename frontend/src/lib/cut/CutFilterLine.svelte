@@ -1,20 +1,13 @@
 <!-- Which shots of the cut are shown: by words, sequence and state. -->
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
-	import Mark from '$lib/drawings/Mark.svelte';
+	import StateToggles from '$lib/production/StateToggles.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import type { CutFilter } from './cut-filter.svelte';
 
 	let { filter, tally, total }: { filter: CutFilter; tally: Schema<'Tally'>; total: number } =
 		$props();
 
-	const STATES = [
-		{ state: 'differs', word: 'differ' },
-		{ state: 'reason', word: 'for a reason' },
-		{ state: 'follows', word: 'follow' },
-		{ state: 'new', word: 'not set up' },
-		{ state: 'unknown', word: 'not known' }
-	] as const;
 	const ALL = 'all sequences';
 </script>
 
@@ -36,17 +29,7 @@
 			onchoose={(value) => (filter.sequence = value === ALL ? '' : value)}
 		/>
 	{/if}
-	<div class="flex" role="group" aria-label="Only those that">
-		{#each STATES.filter(({ state }) => tally[state] > 0) as { state, word } (state)}
-			<button
-				type="button"
-				class="toggle flex items-center gap-1.5"
-				aria-pressed={filter.states.includes(state)}
-				onclick={() => filter.turn(state)}
-				><Mark {state} size={9} />{word} <span class="num">{tally[state]}</span></button
-			>
-		{/each}
-	</div>
+	<StateToggles {tally} chosen={filter.states} onturn={(state) => filter.turn(state)} />
 	{#if filter.on}
 		<span role="status">{filter.lines.length} of {total} shown</span>
 		<button type="button" class="act" onclick={() => filter.clear()}>Show all in cut order</button>

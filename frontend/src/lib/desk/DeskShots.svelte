@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import type { Schema } from '$lib/api/client';
 	import { changeOf } from '$lib/cut/choosing.svelte';
-	import Mark from '$lib/drawings/Mark.svelte';
+	import StateToggles from '$lib/production/StateToggles.svelte';
 	import { kept } from '$lib/people/kept.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
@@ -28,12 +28,8 @@
 	} = $props();
 
 	type State = Schema<'State'>;
-	const STATES: { state: State; word: string }[] = [
-		{ state: 'differs', word: 'differ' },
-		{ state: 'reason', word: 'for a reason' },
-		{ state: 'follows', word: 'follow' },
-		{ state: 'unknown', word: 'not known' }
-	];
+	const FIRST = 300;
+	const ALL = 2000;
 	const EVERYBODY = 'everybody';
 	const KEPT = 'desk-pictures';
 
@@ -44,7 +40,11 @@
 	let pictures = $state(kept.read(KEPT) === 'true');
 
 	const asks = $derived(every || text.trim() !== '' || states.length > 0 || artist !== '');
-	const found = createQuery(() => shotsQuery({ text, state: states, artist, order }, true));
+	/** As many as are looked through; all once they are asked for. */
+	let most = $state(FIRST);
+	const found = createQuery(() =>
+		shotsQuery({ text, state: states, artist, order, limit: asks ? most : 0 })
+	);
 	const shots = $derived(found.data?.shots ?? []);
 	const artists = $derived(found.data?.artists ?? []);
 	const pins = createQuery(() => theseShotsQuery(pinned.ids));
@@ -100,19 +100,7 @@
 					? 'Opened last'
 					: 'Recent shots'}
 		</h2>
-		<div class="flex" role="group" aria-label="Only those that">
-			{#each STATES as { state, word } (state)}
-				{@const many = found.data?.tally[state] ?? 0}
-				<button
-					type="button"
-					class="toggle flex items-center gap-1.5"
-					aria-pressed={states.includes(state)}
-					disabled={many === 0 && !states.includes(state)}
-					onclick={() => turnState(state)}
-					><Mark {state} size={9} />{word} <span class="num">{many}</span></button
-				>
-			{/each}
-		</div>
+		<StateToggles tally={found.data?.tally} chosen={states} onturn={turnState} />
 		{#if artists.length > 1 || artist}
 			<span class="flex items-center gap-2 text-ink2"
 				>saved by <Choice
@@ -187,6 +175,16 @@
 			{/if}
 		{:else}
 			<ShotRows {shots} {picked} {order} {scroller} onorder={(next) => (order = next)} />
+		{/if}
+		{#if (found.data?.total ?? 0) > shots.length}
+			<p class="border-t border-rule py-2">
+				The first {shots.length} of {found.data?.total}.
+				{#if most < ALL}
+					<button type="button" class="act" onclick={() => (most = ALL)}
+						>Show {(found.data?.total ?? 0) > ALL ? `${ALL}` : 'all of them'}</button
+					>
+				{:else}More words find the others.{/if}
+			</p>
 		{/if}
 	{/if}
 </section>

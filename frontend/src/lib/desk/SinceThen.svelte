@@ -18,7 +18,7 @@
 		<div class="flex items-baseline gap-4 pb-1">
 			<h2 id="since" class="text-head font-semibold">Since you were last here</h2>
 			<span class="text-xs text-ink2">{clock(lastHere.since)}</span>
-			<button type="button" class="act ml-auto" onclick={() => lastHere.looked()}
+			<button type="button" class="act ml-auto min-h-[24px]" onclick={() => lastHere.looked()}
 				>I've seen this</button
 			>
 		</div>

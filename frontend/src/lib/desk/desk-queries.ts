@@ -8,13 +8,12 @@ export interface Asked {
 	state: Schema<'State'>[];
 	artist: string;
 	order: Order | '';
+	/** How many at the most; none where only how many there are is asked. */
+	limit: number;
 }
 
-/** How many shots a list holds at the most. */
-const MOST = 2000;
-
 /** Shots that fit what is asked, of every production. */
-export const shotsQuery = (asked: Asked, ready: boolean) =>
+export const shotsQuery = (asked: Asked) =>
 	queryOptions({
 		queryKey: ['desk', 'shots', asked],
 		queryFn: ({ signal }) =>
@@ -26,13 +25,12 @@ export const shotsQuery = (asked: Asked, ready: boolean) =>
 							state: asked.state.length ? asked.state : undefined,
 							artist: asked.artist,
 							order: asked.order || undefined,
-							limit: MOST
+							limit: asked.limit
 						}
 					},
 					signal
 				})
 			),
-		enabled: ready,
 		placeholderData: keepPreviousData,
 		gcTime: 2000
 	});

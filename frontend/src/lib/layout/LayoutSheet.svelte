@@ -91,7 +91,7 @@
 						type="button"
 						class="act"
 						aria-label="{KINDS[kind].label} in a window of its own"
-						onclick={() => void windows.open(kind)}>A window of its own</button
+						onclick={() => windows.open(kind)}>A window of its own</button
 					>
 				{/if}
 			</li>

@@ -26,7 +26,7 @@
 		class="min-h-[24px] px-1 hover:text-ink"
 		aria-label="{KINDS[kind].label} in a window of its own"
 		title="A window of its own, for a second screen; it follows the shot in hand"
-		onclick={() => void windows.open(kind)}>Own window</button
+		onclick={() => windows.open(kind)}>Own window</button
 	>
 {/if}
 <button

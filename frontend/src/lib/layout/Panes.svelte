@@ -1,7 +1,7 @@
 <!-- Two panes beside each other, with what parts them: dragged, moved by arrows, folded and put back. -->
 <script lang="ts">
 	import { Pane, PaneGroup, PaneResizer } from 'paneforge';
-	import type { Snippet } from 'svelte';
+	import { untrack, type Snippet } from 'svelte';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { layouts, NARROWEST, WIDEST, type Pane as PaneName } from './layouts.svelte';
 
@@ -32,10 +32,14 @@
 	const wide = $derived(alone ? 0 : folded ? strip : layouts.side(pane));
 	let group = $state<PaneGroup | null>(null);
 
-	// Whoever changes the layout: this page, another, a name that was chosen.
+	// Whoever changes the layout: this page, another, a name that was chosen. What is dragged is no
+	// reason to lay it out again.
 	$effect(() => {
-		const stands = group?.getLayout()[1];
-		if (stands !== undefined && Math.abs(stands - wide) > 0.2) group?.setLayout([100 - wide, wide]);
+		const [panes, to] = [group, wide];
+		untrack(() => {
+			const stands = panes?.getLayout()[1];
+			if (stands !== undefined && Math.abs(stands - to) > 0.2) panes?.setLayout([100 - to, to]);
+		});
 	});
 
 	function dragged(to: number): void {
@@ -55,7 +59,7 @@
 		bind:this={group}
 		direction="horizontal"
 		keyboardResizeBy={2}
-		class="tight:!block"
+		class="tight:!block print:!block print:!overflow-visible"
 		onLayoutChange={([, to]) => {
 			if (to !== undefined && width > 0) dragged(to);
 		}}
@@ -64,12 +68,12 @@
 			order={1}
 			defaultSize={100 - wide}
 			minSize={100 - WIDEST}
-			class="flex min-h-0 min-w-0 tight:!overflow-visible"
+			class="flex min-h-0 min-w-0 tight:!overflow-visible print:!block print:!overflow-visible"
 		>
 			{@render children()}
 		</Pane>
 		<PaneResizer
-			aria-label="How wide {label.toLowerCase()} is"
+			aria-label="How wide the pane at the side is"
 			title={titled(`Drag, or move with arrows; Enter folds ${label.toLowerCase()}`, 'foldBeside')}
 			onkeydowncapture={(event: KeyboardEvent) => {
 				if (event.key === 'Enter') layouts.turn(part);
@@ -88,7 +92,7 @@
 			maxSize={WIDEST}
 			collapsible
 			collapsedSize={alone ? 0 : strip}
-			class="flex min-h-0 min-w-0 tight:!overflow-visible"
+			class="flex min-h-0 min-w-0 tight:!overflow-visible print:!block print:!overflow-visible"
 		>
 			{#if folded}
 				<button

@@ -18,8 +18,6 @@ export const KINDS: Readonly<Record<WindowKind, { label: string; wide: number; t
 const CHANNEL = 'zero-slate-windows';
 const NAME = 'zero-slate-';
 const KEPT = 'windows';
-/** How long a page waits for windows that were open before it to answer, in ms. */
-const ANSWERS = 400;
 
 /** Where a window stood, in px of the screen. */
 interface Place {
@@ -108,7 +106,7 @@ class Windows {
 	}
 
 	/** Open a window, or bring it to the front; what the browser refuses is said. */
-	async open(kind: WindowKind): Promise<void> {
+	open(kind: WindowKind): void {
 		this.said = '';
 		const { place, moved } = placed(places()[kind], kind, {
 			left: (screen as { availLeft?: number }).availLeft ?? 0,
@@ -127,7 +125,6 @@ class Windows {
 		made.focus();
 		if (moved)
 			this.said = `The screen that it stood on isn't there now: ${label.toLowerCase()} opens on this one.`;
-		await this.answered(kind);
 	}
 
 	/** Close a window: what it showed is here again. */
@@ -155,16 +152,6 @@ class Windows {
 			if (this.acts.get(kind) === acts) this.acts.delete(kind);
 			this.shows.delete(kind);
 		};
-	}
-
-	private answered(kind: WindowKind): Promise<void> {
-		return new Promise((done) => {
-			const look = (left: number) => {
-				if (this.has(kind) || !left) done();
-				else setTimeout(() => look(left - 1), ANSWERS / 8);
-			};
-			look(80);
-		});
 	}
 
 	private hold(): void {

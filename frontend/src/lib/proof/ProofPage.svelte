@@ -8,6 +8,7 @@
 	import Controls from '$lib/proof/Controls.svelte';
 	import { followHand } from '$lib/layout/follow.svelte';
 	import Panes from '$lib/layout/Panes.svelte';
+	import FoldedRule from '$lib/layout/FoldedRule.svelte';
 	import { layouts } from '$lib/layout/layouts.svelte';
 	import { windows } from '$lib/layout/windows.svelte';
 	import LightTable from '$lib/proof/LightTable.svelte';
@@ -22,7 +23,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { answerTurns } from '$lib/devices/surface.svelte';
-	import { answerKeys, titled } from '$lib/keys/keys.svelte';
+	import { answerKeys } from '$lib/keys/keys.svelte';
 
 	const shot = openShot();
 	followHand(() => shot.id);
@@ -122,7 +123,7 @@
 		light: () => (proof.light = !proof.light),
 		surround: () => surround.turn(),
 		foldBelow: () => layouts.turn('proof rule'),
-		ownWindow: () => void windows.open('proof')
+		ownWindow: () => windows.open('proof')
 	});
 </script>
 
@@ -213,13 +214,7 @@
 			</Panes>
 		</div>
 		{#if !alone && layouts.folded('proof rule')}
-			<button
-				type="button"
-				class="min-h-[26px] bg-sheet px-[18px] text-left text-ink2 hover:text-ink"
-				title={titled('Bring the frame rule back', 'foldBelow')}
-				aria-label="Bring the frame rule back"
-				onclick={() => layouts.fold('proof rule', false)}>Frame rule</button
-			>
+			<FoldedRule part="proof rule" />
 		{:else if !alone && stack.data}
 			<ProofRule
 				rule={stack.data.rule}

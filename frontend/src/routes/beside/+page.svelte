@@ -200,7 +200,7 @@
 					{#if shows === 'pictures'}
 						<button
 							type="button"
-							class="act ml-auto"
+							class="act ml-auto min-h-[24px]"
 							title={titled('Play them together, or stop', 'play')}
 							onclick={play}>{player.playing ? 'Stop' : 'Play together'}</button
 						>

@@ -234,16 +234,18 @@
 						<a class="act" href="/keys">{ownSet}</a>{keys.single ? '' : ', single keys off'}
 					</dd>
 					<dt class="self-center text-ink2">Hints</dt>
-					<dd class="flex" role="group" aria-label="Hints">
-						{#each LEVELS as level (level)}
-							<button
-								type="button"
-								class="toggle"
-								aria-pressed={hints.level === level}
-								title={HINTS[level]}
-								onclick={() => hints.set(level)}>{level}</button
-							>
-						{/each}
+					<dd>
+						<div class="flex" role="group" aria-label="Hints">
+							{#each LEVELS as level (level)}
+								<button
+									type="button"
+									class="toggle"
+									aria-pressed={hints.level === level}
+									title={HINTS[level]}
+									onclick={() => hints.set(level)}>{level}</button
+								>
+							{/each}
+						</div>
 					</dd>
 					<dt class="text-ink2">In file names</dt>
 					<dd class="num">{here.initials}</dd>

@@ -42,10 +42,10 @@ class Room:
     """The key set in use, by its name."""
     own_sets: tuple[OwnKeySet, ...] = ()
     """The key sets that they made."""
-    hints: HintLevel = HintLevel.SHORT
-    """What is said of whatever is pointed at: nothing, what it is, or all there is to know."""
     kept: dict[str, str] = field(default_factory=dict)
     """What pages keep for them, each in words of its own: open spines, recent shots, and such."""
+    hints: HintLevel = HintLevel.SHORT
+    """What is said of whatever is pointed at: nothing, what it is, or all there is to know."""
 
     def with_kept(self, changes: Mapping[str, str | None]) -> "Room":
         """Return this room with what pages keep changed; None lets go of it. Raises Refusal."""

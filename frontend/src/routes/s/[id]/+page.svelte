@@ -7,6 +7,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import FrameRule from '$lib/frame-rule/FrameRule.svelte';
 	import { RANGES, type End, type RangeKey } from '$lib/frame-rule/layout';
+	import FoldedRule from '$lib/layout/FoldedRule.svelte';
 	import { layouts } from '$lib/layout/layouts.svelte';
 	import OutThere from '$lib/layout/OutThere.svelte';
 	import Panes from '$lib/layout/Panes.svelte';
@@ -106,7 +107,7 @@
 		startFrom: () => (starting = !starting),
 		rule: () => ruler?.focus(),
 		foldBelow: () => layouts.turn('sheet rule'),
-		ownWindow: () => void windows.open('drawing')
+		ownWindow: () => windows.open('drawing')
 	});
 
 	/** A range as the frame rule has it typed in one piece. */
@@ -248,13 +249,7 @@
 		<footer class="shrink-0 contain-content border-t border-ink bg-sheet">
 			{#if windows.has('rule')}<OutThere kind="rule" />
 			{:else if layouts.folded('sheet rule')}
-				<button
-					type="button"
-					class="min-h-[26px] w-full px-[18px] text-left text-ink2 hover:text-ink print:hidden"
-					title={titled('Bring the frame rule back', 'foldBelow')}
-					aria-label="Bring the frame rule back"
-					onclick={() => layouts.fold('sheet rule', false)}>Frame rule</button
-				>
+				<FoldedRule part="sheet rule" />
 			{:else}
 				<FrameRule
 					bind:element={ruler}
