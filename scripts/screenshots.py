@@ -243,7 +243,6 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         ("cut", "paper", cut),
         ("edit-format", "paper", then(cut, change_format)),
         ("sheet", "paper", shot("FRO_0030")),
-        ("sheet-dim", "dim", then(shot("FRO_0030"), hinted)),
         ("formats", "paper", then(shot("FRO_0030"), formats)),
         ("change", "paper", then(shot("RIV_0020"), change_canvas)),
         ("elements", "paper", then(lantern("LAN_0010"), layers_seen)),
@@ -258,8 +257,9 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         ("stand", "paper", then(lantern("LAN_0010"), stand)),
         ("finish", "paper", then(lantern("LAN_0010"), finish)),
         ("beside", "paper", beside),
-        # The keys stay as they were set.
+        # The keys and the hints stay as they were set.
         ("keys", "dim", keys),
+        ("sheet-dim", "dim", then(shot("FRO_0030"), hinted)),
     )
 
 
@@ -281,7 +281,7 @@ def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) ->
     steps(page)
     page.wait_for_selector("[data-awaited='0']")
     if not page.locator("[data-loupe]").count():
-        page.mouse.move(640, 30)
+        page.mouse.move(300, 48)
     page.wait_for_timeout(400)
     page.screenshot(path=PICTURES / f"{name}.png")
     context.close()
