@@ -45,11 +45,13 @@ def state_in_cut(slate: Slate, production: int, code: str = "FRO_0030") -> State
 def asked(slate: Slate) -> list[str]:
     """Every question that is put to the database from now on."""
     found: list[str] = []
-    sql_event.listen(
-        slate.workspace.database.engine,
-        "before_cursor_execute",
-        lambda conn, cursor, statement, *_: found.append(statement),
-    )
+
+    def note(conn: object, cursor: object, statement: str, *_: object) -> None:
+        # How a connection is set up and how a session begins depends on which the pool gives.
+        if not statement.startswith(("PRAGMA", "BEGIN")):
+            found.append(statement)
+
+    sql_event.listen(slate.workspace.database.engine, "before_cursor_execute", note)
     return found
 
 
@@ -243,7 +245,7 @@ def test_the_database_is_asked_for_what_is_wanted(slate: Slate, production: int,
     slate.cut_pages.page(production)
     first = len(questions)
     slate.cut_pages.page(production)
-    assert len(questions) - first <= 3
+    assert len(questions) - first <= 2
 
 
 def test_a_keystroke_asks_the_database_one_question(slate: Slate, shot: int) -> None:
