@@ -9,6 +9,7 @@
 	import { hearStandIn } from '$lib/devices/surface.svelte';
 	import FindLine from '$lib/find/FindLine.svelte';
 	import HintStrip from '$lib/hints/HintStrip.svelte';
+	import { hand } from '$lib/hand/hand.svelte';
 	import { hints } from '$lib/hints/hints.svelte';
 	import { layouts } from '$lib/layout/layouts.svelte';
 	import LayoutSheet from '$lib/layout/LayoutSheet.svelte';
@@ -116,7 +117,11 @@
 		onKey(event);
 		leaveField(event);
 	}}
-	onpointerover={showWhole}
+	onpointerover={(event) => {
+		showWhole(event);
+		hand.saw(event);
+	}}
+	onpointerup={hand.saw}
 />
 
 <QueryClientProvider {client}>

@@ -1,5 +1,6 @@
 <!-- The desk: productions, and the recent shots. -->
 <script lang="ts">
+	import { usual } from '$lib/state/usual.svelte';
 	import { opened } from '$lib/state/focus';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -30,7 +31,7 @@
 		if (page.url.searchParams.get('open') === 'file') open = 'file';
 	});
 	let title = $state('');
-	let kind = $state('');
+	let kind = $state(usual.text('kind of production'));
 	let code = $state('AAA_0000');
 	let trouble = $state('');
 	let into = $state('');
@@ -72,6 +73,7 @@
 					body: { title, kind, code_example: code, typed: format.typed }
 				})
 			);
+			usual.choose('kind of production', kind, '');
 			typedTexts.leave(SCOPE);
 			await goto(`/p/${made.id}?read`);
 		} catch (error) {
@@ -252,7 +254,7 @@
 			<label class="flex min-w-0 grow items-baseline gap-3"
 				>Find
 				<input
-					class="field max-w-[520px] grow"
+					class="field max-w-[calc(520px*var(--k))] grow"
 					placeholder="A code, a title, a production, a state, an artist, a date"
 					maxlength="100"
 					autocomplete="off"
@@ -276,7 +278,7 @@
 				class="grid grid-cols-[minmax(170px,1fr)_minmax(200px,290px)_120px_minmax(300px,470px)] items-center gap-4 border-t border-rule py-3 last:border-b hover:bg-raised"
 			>
 				<span class="min-w-0">
-					<span class="block truncate text-[15px] font-semibold">{each.title}</span>
+					<span class="block truncate text-head font-semibold">{each.title}</span>
 					<span class="text-xs text-ink2">{each.kind}</span>
 				</span>
 				<span class="num text-blue">{each.format}</span>

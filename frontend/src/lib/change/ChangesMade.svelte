@@ -36,7 +36,7 @@
 	<h3 class="pt-5 pb-1 font-semibold">Made before</h3>
 	{#each past.data as each (each.id)}
 		<p class="border-t border-rule/60 py-1.5 text-sm">
-			<span class="num text-[11.5px]">{clock(each.at)}</span>
+			<span class="num text-xs">{clock(each.at)}</span>
 			{each.who}: {each.what}, {counted(each.shots, 'shot')}
 			{#if each.undone_at}<span class="text-ink2">taken back</span>
 			{:else}<button

@@ -40,7 +40,7 @@
 				<li class="flex items-baseline gap-3 border-t border-rule py-1">
 					<span class="min-w-0 grow"
 						><span class="font-medium">{each.label}</span>
-						<span class="num text-[11.5px]">{each.words}</span></span
+						<span class="num text-xs">{each.words}</span></span
 					>
 					<button type="button" class="act" onclick={() => onuse(each.texts)}>Use it</button>
 				</li>

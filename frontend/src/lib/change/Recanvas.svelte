@@ -131,7 +131,7 @@
 <ul class="px-[22px] pt-2 text-sm">
 	{#each drawing.pictures as picture, i (i)}
 		<li class="border-t border-rule py-1">
-			<span class="num text-[11.5px]">{picture.name}</span>
+			<span class="num text-xs">{picture.name}</span>
 			<span class={picture.wrong ? 'text-red' : 'text-ink2'}>{picture.words}</span>
 		</li>
 	{/each}
@@ -140,7 +140,7 @@
 <style>
 	text {
 		font-family: var(--font-figures);
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 		fill: var(--ink);
 	}
 	.soft {

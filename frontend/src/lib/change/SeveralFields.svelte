@@ -52,7 +52,7 @@
 			<span class="font-medium">{label}</span>
 			<input
 				class="field num"
-				style="width: calc({width}ch + 14px)"
+				style="width: calc({Math.max(8, width)}ch + 14px)"
 				placeholder="as it is"
 				value={source.texts[key]?.[part] ?? ''}
 				oninput={(event) => source.type(key, part, event.currentTarget.value)}

@@ -1,15 +1,26 @@
 import { typedTexts } from '$lib/state/typed.svelte';
 import type { Schema, Texts } from '$lib/api/client';
 import { wanted } from './source';
+import { UsualChoice } from '$lib/state/usual.svelte';
+
+const SOURCES = ['typed', 'format', 'shot'] as const;
 
 /** Where a change of several shots takes its values from, as it is being chosen. */
 export class SeveralSource {
-	from = $state<'typed' | 'format' | 'shot'>('typed');
+	private readonly usualFrom = new UsualChoice('changing several', SOURCES, 'typed');
 	format = $state('');
 	other = $state<number | null>(null);
 	groups = $state<string[]>(['canvas', 'picture']);
 
 	constructor(private readonly scope: () => string) {}
+
+	get from(): (typeof SOURCES)[number] {
+		return this.usualFrom.current;
+	}
+
+	set from(from: (typeof SOURCES)[number]) {
+		this.usualFrom.current = from;
+	}
 
 	/** What is typed, by setting and part. */
 	get texts(): Texts {

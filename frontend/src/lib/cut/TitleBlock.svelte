@@ -14,12 +14,12 @@
 >
 	<span class="bg-bluewash px-3 py-[7px]">
 		<span class="block text-xs">Edit format</span>
-		<span class="block truncate text-[14px] font-semibold">{said.title}</span>
+		<span class="block truncate text-step font-semibold">{said.title}</span>
 	</span>
 	{#each said.cells as each (each.key)}
 		<span class="min-w-0 border-l border-blueline px-3 py-[7px]">
 			<span class="block text-xs">{each.label}</span>
-			<span class="num block truncate text-[12.5px]" title={each.value}>{each.value}</span>
+			<span class="num block truncate text-sm" title={each.value}>{each.value}</span>
 		</span>
 	{/each}
 </a>

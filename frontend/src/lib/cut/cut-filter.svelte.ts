@@ -1,7 +1,9 @@
 import type { Schema } from '$lib/api/client';
+import { UsualChoice } from '$lib/state/usual.svelte';
 
 type Line = Schema<'ShotLine'>;
-export type CutOrder = 'cut' | 'code' | 'state' | 'length';
+const ORDERS = ['cut', 'code', 'state', 'length'] as const;
+export type CutOrder = (typeof ORDERS)[number];
 
 const STATES: readonly Schema<'State'>[] = ['differs', 'unknown', 'new', 'reason', 'follows'];
 
@@ -15,9 +17,17 @@ export class CutFilter {
 	words = $state('');
 	states = $state.raw<readonly Schema<'State'>[]>([]);
 	sequence = $state('');
-	order = $state<CutOrder>('cut');
+	private readonly usualOrder = new UsualChoice<CutOrder>('order of the cut', ORDERS, 'cut');
 
 	constructor(private readonly all: () => readonly Line[]) {}
+
+	get order(): CutOrder {
+		return this.usualOrder.current;
+	}
+
+	set order(order: CutOrder) {
+		this.usualOrder.current = order;
+	}
 
 	readonly sequences = $derived.by(() => [
 		...new Set(this.all().map((line) => sequenceOf(line.code)))

@@ -7,7 +7,7 @@
 </script>
 
 <div class="mt-2 max-w-full overflow-x-auto">
-	<table class="num text-left text-[12px] [&_td]:px-2 [&_td]:py-0.5 [&_th]:px-2">
+	<table class="num text-left text-figures [&_td]:px-2 [&_td]:py-0.5 [&_th]:px-2">
 		<thead class="text-xs text-ink2"
 			><tr
 				>{#each shown.columns as name, place (place)}<th
@@ -33,7 +33,7 @@
 </div>
 
 {#if shown.jumps.length}
-	<table class="num mt-3 text-left text-[12px] [&_td]:px-2 [&_td]:py-0.5 [&_th]:px-2">
+	<table class="num mt-3 text-left text-figures [&_td]:px-2 [&_td]:py-0.5 [&_th]:px-2">
 		<thead class="text-xs text-ink2"
 			><tr><th class="font-normal">Where it jumps</th><th></th><th class="font-normal">now</th></tr
 			></thead

@@ -5,7 +5,7 @@
 	import type { Schema } from '$lib/api/client';
 	import { changeOf } from '$lib/cut/choosing.svelte';
 	import StateToggles from '$lib/production/StateToggles.svelte';
-	import { kept } from '$lib/people/kept.svelte';
+	import { UsualChoice } from '$lib/state/usual.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import { Picked } from '$lib/ui/rows/picked.svelte';
@@ -31,19 +31,19 @@
 	const FIRST = 300;
 	const ALL = 2000;
 	const EVERYBODY = 'everybody';
-	const KEPT = 'desk-pictures';
+	const ORDERS = ['', 'touched', 'code', 'production', 'state', 'artist'] as const;
 
 	let states = $state.raw<State[]>([]);
 	let artist = $state('');
-	let order = $state<Order | ''>('');
+	const order = new UsualChoice<Order | ''>('order of the desk', ORDERS, '');
 	let every = $state(false);
-	let pictures = $state(kept.read(KEPT) === 'true');
+	const pictures = new UsualChoice('pictures on the desk', [true, false], false);
 
 	const asks = $derived(every || text.trim() !== '' || states.length > 0 || artist !== '');
 	/** As many as are looked through; all once they are asked for. */
 	let most = $state(FIRST);
 	const found = createQuery(() =>
-		shotsQuery({ text, state: states, artist, order, limit: asks ? most : 0 })
+		shotsQuery({ text, state: states, artist, order: order.current, limit: asks ? most : 0 })
 	);
 	const shots = $derived(found.data?.shots ?? []);
 	const artists = $derived(found.data?.artists ?? []);
@@ -120,11 +120,8 @@
 					<button
 						type="button"
 						class="toggle"
-						aria-pressed={pictures === on}
-						onclick={() => {
-							pictures = on;
-							kept.write(KEPT, String(on));
-						}}>{word}</button
+						aria-pressed={pictures.current === on}
+						onclick={() => (pictures.current = on)}>{word}</button
 					>
 				{/each}
 			</div>
@@ -167,14 +164,20 @@
 				>
 			</p>
 		{/if}
-		{#if pictures}{@render cards(shots.slice(0, 240))}
+		{#if pictures.current}{@render cards(shots.slice(0, 240))}
 			{#if shots.length > 240}
 				<p class="border-t border-rule py-2 text-ink2">
 					Pictures of the first 240; the list has all {shots.length}.
 				</p>
 			{/if}
 		{:else}
-			<ShotRows {shots} {picked} {order} {scroller} onorder={(next) => (order = next)} />
+			<ShotRows
+				{shots}
+				{picked}
+				order={order.current}
+				{scroller}
+				onorder={(next) => (order.current = next)}
+			/>
 		{/if}
 		{#if (found.data?.total ?? 0) > shots.length}
 			<p class="border-t border-rule py-2">

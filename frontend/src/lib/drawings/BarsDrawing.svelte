@@ -46,12 +46,12 @@
 
 <style>
 	text {
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 		fill: var(--ink);
 	}
 	.figure {
 		font-family: var(--font-figures);
-		font-size: 10.5px;
+		font-size: calc(10.5px * var(--k));
 	}
 	rect {
 		fill: var(--raised);

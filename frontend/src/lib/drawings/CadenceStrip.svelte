@@ -16,7 +16,7 @@
 	<div class="flex flex-wrap gap-y-1 pl-px">
 		{#each cells as cell (cell.frame)}
 			<span
-				class="num relative flex h-[30px] min-w-[26px] items-stretch border border-ink text-center text-[11px] {cell.again
+				class="num relative flex h-[30px] min-w-[26px] items-stretch border border-ink text-center text-fine {cell.again
 					? 'bg-stock text-ink2'
 					: 'bg-raised'} -ml-px"
 				title="frame {cell.frame + 1}: source {cell.sources
@@ -48,7 +48,7 @@
 		{#each drawing.facts as fact (fact.label)}
 			<div class="flex gap-1.5">
 				<dt class="text-ink2">{fact.label}</dt>
-				<dd class="num text-[11.5px] {fact.differs ? 'text-red' : ''}">{fact.value}</dd>
+				<dd class="num text-xs {fact.differs ? 'text-red' : ''}">{fact.value}</dd>
 			</div>
 		{/each}
 	</dl>

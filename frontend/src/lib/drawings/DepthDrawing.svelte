@@ -66,7 +66,7 @@
 <style>
 	text {
 		font-family: var(--font-figures);
-		font-size: 10.5px;
+		font-size: calc(10.5px * var(--k));
 		letter-spacing: -0.03em;
 		fill: var(--ink);
 	}

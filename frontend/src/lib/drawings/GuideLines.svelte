@@ -77,7 +77,7 @@
 	}
 	text {
 		font-family: var(--font-figures);
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 		fill: var(--ink);
 	}
 </style>

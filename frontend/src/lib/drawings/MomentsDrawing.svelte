@@ -6,7 +6,7 @@
 </script>
 
 <div class="overflow-x-auto px-[22px] pt-1 pb-3">
-	<table class="num w-full text-right text-[11.5px] [&_td]:py-[5px] [&_td]:pl-2 [&_th]:pl-2">
+	<table class="num w-full text-right text-xs [&_td]:py-[5px] [&_td]:pl-2 [&_th]:pl-2">
 		<caption class="sr-only">{drawing.title}: {drawing.corner}</caption>
 		<thead class="text-xs text-ink2 [&_th]:font-normal">
 			<tr>

@@ -3,6 +3,7 @@
 	import type { Schema } from '$lib/api/client';
 	import Bench from '$lib/stand/Bench.svelte';
 	import BarsDrawing from './BarsDrawing.svelte';
+	import Closer from './Closer.svelte';
 	import CadenceStrip from './CadenceStrip.svelte';
 	import DepthDrawing from './DepthDrawing.svelte';
 	import MomentsDrawing from './MomentsDrawing.svelte';
@@ -39,19 +40,24 @@
 		>
 	</div>
 {/if}
-{#if !drawing}
-	{#if drawings.canvas}<ScaleDrawing drawing={drawings.canvas} {layer} />{/if}
-{:else if 'tracks' in drawing}
-	<BarsDrawing {drawing} />
-{:else if 'sheets' in drawing}
-	<div class="px-[10px]"><Bench {drawing} /></div>
-{:else if 'curves' in drawing}
-	<DepthDrawing {drawing} />
-{:else if 'moments' in drawing}
-	<MomentsDrawing {drawing} />
-{:else}
-	<WedgeDrawing {drawing} />
-{/if}
+<!-- Another drawing is looked at anew, as a whole. -->
+{#key name}
+	<Closer label={caption ? `Drawing, ${caption.title}` : 'Drawing'}>
+		{#if !drawing}
+			{#if drawings.canvas}<ScaleDrawing drawing={drawings.canvas} {layer} />{/if}
+		{:else if 'tracks' in drawing}
+			<BarsDrawing {drawing} />
+		{:else if 'sheets' in drawing}
+			<div class="px-[10px]"><Bench {drawing} /></div>
+		{:else if 'curves' in drawing}
+			<DepthDrawing {drawing} />
+		{:else if 'moments' in drawing}
+			<MomentsDrawing {drawing} />
+		{:else}
+			<WedgeDrawing {drawing} />
+		{/if}
+	</Closer>
+{/key}
 <dl class="px-[22px] text-sm">
 	{#each caption?.facts ?? [] as fact, i (i)}
 		<div class="flex justify-between gap-3 border-t border-rule py-[5px]">

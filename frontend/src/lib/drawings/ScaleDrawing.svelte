@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import GuideLines from './GuideLines.svelte';
+	import { hand } from '$lib/hand/hand.svelte';
 	import Hatch from './Hatch.svelte';
 
 	let { drawing, layer }: { drawing: Schema<'CanvasDrawing'>; layer: string } = $props();
@@ -9,7 +10,7 @@
 	const WIDE = 404;
 	const TALL = 300;
 	const ROOM = { left: 44, right: 34, top: 36, bottom: 40 };
-	const FIGURE = 6.6;
+	const FIGURE = $derived(6.6 * hand.k);
 
 	type Rect = Schema<'Rect'>;
 
@@ -243,7 +244,7 @@
 	}
 	text {
 		font-family: var(--font-figures);
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 	}
 	.required {
 		fill: var(--blue);

@@ -69,7 +69,7 @@
 						options={rates}
 						onchoose={(rate) => (chosen[place] = rate)}
 					/>
-					<span class="num text-right text-[11.5px] leading-tight"
+					<span class="num text-right text-xs leading-tight"
 						>{counted(speed.drawings[hold] ?? 0, 'drawing')}<br /><span class="text-ink2"
 							>{counted(speed.frames, 'frame')}</span
 						></span

@@ -61,7 +61,7 @@
 					<span class="grow" style:background={colour(each.codes)}></span>
 				</span>
 				<span class="text-ink2">{each.name}</span>
-				<span class="num ml-auto text-right text-[11px]"
+				<span class="num ml-auto text-right text-fine"
 					>{each.working}
 					<span class={each.was ? 'text-red' : ''}
 						>{each.was ? `${each.was.join(' ')} → ` : ''}{each.codes.join(' ')}</span
@@ -75,7 +75,7 @@
 <style>
 	text {
 		font-family: var(--font-figures);
-		font-size: 10.5px;
+		font-size: calc(10.5px * var(--k));
 		letter-spacing: -0.04em;
 		fill: var(--ink);
 	}

@@ -50,7 +50,12 @@
 		);
 </script>
 
-<FolderPicker bind:volume bind:path={folder} onopen={(page) => void read(page)} />
+<FolderPicker
+	purpose="for elements"
+	bind:volume
+	bind:path={folder}
+	onopen={(page) => void read(page)}
+/>
 <div class="pt-3">
 	{#if reading.trouble}<p role="alert" class="text-red">{words(reading.trouble)}</p>{/if}
 	{#if reading.state && reading.busy}

@@ -76,7 +76,7 @@
 					</span>
 					<span class="flex items-baseline justify-between gap-1">
 						<span class="truncate font-semibold" title={layer.key}>{layer.name}</span>
-						<span class="num shrink-0 text-[11px]" class:text-red={layer.empty || layer.bad}
+						<span class="num shrink-0 text-fine" class:text-red={layer.empty || layer.bad}
 							>{layer.problem ? 'not read' : layer.empty ? 'empty' : layer.span}</span
 						>
 					</span>
@@ -97,7 +97,7 @@
 					· {selected.type}{selected.shown ? ` · shown with ${selected.shown}` : ''}
 				</span>
 			</p>
-			<table class="num w-full text-right text-[11px]">
+			<table class="num w-full text-right text-fine">
 				<thead>
 					<tr class="text-ink2">
 						<th class="text-left font-normal">channel</th>

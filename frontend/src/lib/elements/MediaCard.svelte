@@ -33,7 +33,7 @@
 				{#each Object.entries(line.header) as [name, value] (name)}
 					<div class="flex gap-1.5">
 						<dt class="text-ink2">{name}</dt>
-						<dd class="num text-[11px]">{value}</dd>
+						<dd class="num text-fine">{value}</dd>
 					</div>
 				{/each}
 			</dl>

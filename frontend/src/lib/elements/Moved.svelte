@@ -70,7 +70,7 @@
 		</h3>
 		<ul class="pb-2">
 			{#each gone.data.slice(0, 8) as each (each.element)}
-				<li class="num text-[11px]">
+				<li class="num text-fine">
 					<span class="font-semibold">{each.code}</span>
 					{each.name} <span class="text-ink2">was in {each.where}</span>
 				</li>
@@ -80,7 +80,7 @@
 		<p class="pb-2 text-ink2">
 			If they were moved, choose the folder they are below now. Nothing changes until you apply it.
 		</p>
-		<FolderPicker bind:volume bind:path={folder} onopen={() => {}} />
+		<FolderPicker purpose="for elements" bind:volume bind:path={folder} onopen={() => {}} />
 		<p class="pt-2">
 			<button
 				type="button"
@@ -123,7 +123,7 @@
 							</td>
 							<td class="num font-semibold">{each.code}</td>
 							<td class="num">{each.name}</td>
-							<td class="num text-[11px]">{each.volume}/{each.folder}</td>
+							<td class="num text-fine">{each.volume}/{each.folder}</td>
 							<td class={each.sure ? 'text-ink2' : 'text-red'}>{each.why}</td>
 						</tr>
 					{:else}

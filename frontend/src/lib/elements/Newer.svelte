@@ -22,7 +22,7 @@
 	<p class="flex flex-wrap items-baseline gap-x-4">
 		<span
 			>newer: <strong class="num font-semibold">{newer.label || newer.newest}</strong>
-			<span class="num text-[11px] text-ink2">{newer.newest}</span></span
+			<span class="num text-fine text-ink2">{newer.newest}</span></span
 		>
 		<span class="ml-auto flex gap-4">
 			<button type="button" class="act" onclick={onthis}>Take {newer.label || 'it'}</button>

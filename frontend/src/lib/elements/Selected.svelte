@@ -45,7 +45,7 @@
 <section aria-label="Selected: {linked.name}">
 	<div class="flex flex-wrap items-center gap-x-3 gap-y-1 pb-1">
 		<Mark state={linked.line.state} word={linked.line.word} />
-		<h2 class="num min-w-0 truncate text-[14px] font-semibold" title={linked.line.name}>
+		<h2 class="num min-w-0 truncate text-step font-semibold" title={linked.line.name}>
 			{linked.name}
 		</h2>
 		<span class="text-ink2">{linked.role}</span>

@@ -166,7 +166,7 @@
 				>
 					<p class="flex items-center gap-2">
 						<Mark state={each.line.state} word={each.line.word} />
-						<span class="num truncate text-[13px] font-semibold" class:text-red={red}
+						<span class="num truncate text-base font-semibold" class:text-red={red}
 							>{each.name}</span
 						>
 						{#if lying.brief}<span class="text-xs text-ink2">{kindWords(each)}</span>{/if}

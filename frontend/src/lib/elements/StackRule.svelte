@@ -2,7 +2,8 @@
 <script lang="ts">
 	import type { Schema } from '$lib/api/client';
 	import HairlineRule from '$lib/frame-rule/HairlineRule.svelte';
-	import type { RuleLayout } from '$lib/frame-rule/layout';
+	import { HELD, type RuleLayout } from '$lib/frame-rule/layout';
+	import { hand } from '$lib/hand/hand.svelte';
 	import RuleBand from '$lib/frame-rule/RuleBand.svelte';
 	import SoundBand from './SoundBand.svelte';
 
@@ -26,7 +27,7 @@
 		onselect: (id: number) => void;
 	} = $props();
 
-	const BAND = 15;
+	const BAND = $derived(hand.large ? HELD : 15);
 	const FIRST = 40;
 	const SOUND = 30;
 

@@ -102,7 +102,7 @@
 				{#each page.eyes as eye, at (eye.element + eye.view)}
 					<li class="flex items-baseline gap-3">
 						<span class="w-[52px] font-semibold">{eye.name}</span>
-						<span class="num min-w-0 truncate text-[11px]" title={eye.files}
+						<span class="num min-w-0 truncate text-fine" title={eye.files}
 							>{eye.view && page.one_file ? `${eye.view} of ${eye.files}` : eye.files}</span
 						>
 						{#if !page.one_file && at > 0}

@@ -71,7 +71,7 @@
 
 <section class="border-t border-ink pt-2" aria-label="The archive">
 	<p class="flex flex-wrap items-baseline gap-x-4">
-		<strong class="text-[15px]"
+		<strong class="text-head"
 			>{isShot ? `${archive.shots[0]?.code} of ${archive.title}` : archive.title}</strong
 		>
 		<span class="text-ink2">put away by {archive.who}, {clock(archive.at)}</span>
@@ -82,7 +82,7 @@
 		>
 		<button type="button" class="act ml-auto" onclick={onclose}>Cancel</button>
 	</p>
-	<p class="num pt-1 text-[11.5px] text-ink2" aria-label="Shots in it">
+	<p class="num pt-1 text-xs text-ink2" aria-label="Shots in it">
 		{archive.shots
 			.slice(0, 24)
 			.map((each) => each.code)
@@ -109,7 +109,12 @@
 		{#if into === NEW}
 			<label for="title">Called</label>
 			<span class="flex items-center gap-3">
-				<input id="title" class="field w-[260px]" bind:value={title} maxlength="120" />
+				<input
+					id="title"
+					class="field w-[calc(260px*var(--k))]"
+					bind:value={title}
+					maxlength="120"
+				/>
 				{#if archive.free_title}<span class="text-sm text-ink2"
 						>there is a production “{archive.title}” here already</span
 					>{/if}
@@ -118,7 +123,11 @@
 			{#each archive.shots.filter((each) => each.free) as each (each.code)}
 				<label for="code-{each.code}">{each.code} is called</label>
 				<span class="flex items-center gap-3">
-					<input id="code-{each.code}" class="field num w-[160px]" bind:value={codes[each.code]} />
+					<input
+						id="code-{each.code}"
+						class="field num w-[calc(160px*var(--k))]"
+						bind:value={codes[each.code]}
+					/>
 					<span class="text-sm text-ink2">since {each.code} is there already</span>
 				</span>
 			{/each}
@@ -163,7 +172,7 @@
 				>{/if}
 		{/if}
 	</p>
-	{#each came?.left ?? [] as each (each)}<p class="num text-[11px] text-red">{each}</p>{/each}
+	{#each came?.left ?? [] as each (each)}<p class="num text-fine text-red">{each}</p>{/each}
 	{#if came && came.all_left > came.left.length}
 		<p class="text-red">and {came.all_left - came.left.length} more.</p>
 	{/if}

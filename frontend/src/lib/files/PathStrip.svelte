@@ -135,7 +135,7 @@
 					{/each}
 				</div>
 			{/if}
-			<p class="num mt-0.5 truncate text-[11px] text-ink2" title={path.whole || path.path}>
+			<p class="num mt-0.5 truncate text-fine text-ink2" title={path.whole || path.path}>
 				{path.volume ? `${path.volume}: ` : ''}{path.path}
 			</p>
 			{#if problem || path.problem}
@@ -181,7 +181,7 @@
 						<label class="flex items-center gap-1.5"
 							>words
 							<input
-								class="field num w-[110px]"
+								class="field num w-[calc(110px*var(--k))]"
 								value={said(chips[at])}
 								onchange={(event) => write(event.currentTarget.value)}
 							/></label
@@ -235,7 +235,7 @@
 		min-height: 0;
 		min-width: 0;
 		padding: 1px 4px;
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 		cursor: pointer;
 	}
 	.chip:last-child {

@@ -136,7 +136,7 @@
 						<label class="flex items-center gap-1.5"
 							>name
 							<input
-								class="field w-[150px]"
+								class="field w-[calc(150px*var(--k))]"
 								value={one?.name ?? ''}
 								placeholder="none"
 								onchange={(event) => void name(event.currentTarget.value)}
@@ -155,8 +155,7 @@
 					{#each compared.data.changes as each (each.key + each.label)}
 						<p class="grid grid-cols-[150px_1fr] gap-x-3 border-t border-rule py-1 text-sm">
 							<span>{each.label}</span>
-							<span class="num text-[11.5px]">{each.before || 'none'} → {each.after || 'none'}</span
-							>
+							<span class="num text-xs">{each.before || 'none'} → {each.after || 'none'}</span>
 						</p>
 					{:else}
 						<p class="text-ink2">Nothing differs between them.</p>

@@ -27,16 +27,16 @@
 <table class="w-full border-collapse">
 	<thead class="sticky top-0 z-10 bg-sheet text-left text-xs text-ink2">
 		<tr>
-			<th class="w-[24px]"><span class="sr-only">Chosen</span></th>
+			<th class="w-[calc(24px*var(--k))]"><span class="sr-only">Chosen</span></th>
 			<th class="font-normal">stored as</th>
-			<th class="w-[58px] font-normal">colour</th>
-			<th class="w-[44px] font-normal">alpha</th>
-			<th class="w-[50px] font-normal">layers</th>
-			<th class="w-[46px] font-normal">loses</th>
+			<th class="w-[calc(58px*var(--k))] font-normal">colour</th>
+			<th class="w-[calc(44px*var(--k))] font-normal">alpha</th>
+			<th class="w-[calc(50px*var(--k))] font-normal">layers</th>
+			<th class="w-[calc(46px*var(--k))] font-normal">loses</th>
 			<th class="font-normal" style:width="{WIDE + 66}px">a frame</th>
-			<th class="w-[76px] text-right font-normal">work range</th>
-			<th class="w-[66px] text-right font-normal">plays at</th>
-			<th class="w-[92px] pl-3 font-normal">this shot</th>
+			<th class="w-[calc(76px*var(--k))] text-right font-normal">work range</th>
+			<th class="w-[calc(66px*var(--k))] text-right font-normal">plays at</th>
+			<th class="w-[calc(92px*var(--k))] pl-3 font-normal">this shot</th>
 		</tr>
 	</thead>
 	<tbody>

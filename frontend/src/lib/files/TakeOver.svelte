@@ -121,7 +121,11 @@
 		}}
 	>
 		<label class="flex items-center gap-1.5"
-			>under the name <input class="field w-[130px]" bind:value={name} maxlength="60" /></label
+			>under the name <input
+				class="field w-[calc(130px*var(--k))]"
+				bind:value={name}
+				maxlength="60"
+			/></label
 		>
 		<button type="submit" class="act" disabled={!name.trim()}>Keep it</button>
 		<button type="button" class="act" onclick={() => (keeping = false)}>Cancel</button>

@@ -25,7 +25,7 @@
 
 {#each volumes as volume (volume)}
 	{@const rows = tree.folders.filter((row) => row.volume === volume)}
-	{#if volumes.length > 1}<p class="num pt-1 text-[11px] text-ink2">{volume}:</p>{/if}
+	{#if volumes.length > 1}<p class="num pt-1 text-fine text-ink2">{volume}:</p>{/if}
 	<svg
 		viewBox="0 0 320 {Math.max(1, rows.length) * ROW}"
 		width="320"
@@ -80,7 +80,7 @@
 	}
 	text {
 		fill: var(--ink);
-		font-size: 11.5px;
+		font-size: calc(11.5px * var(--k));
 	}
 	.bad {
 		fill: var(--red);
@@ -88,6 +88,6 @@
 	.kind {
 		fill: var(--ink2);
 		font-family: var(--font-words);
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 	}
 </style>

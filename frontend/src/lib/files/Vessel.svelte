@@ -132,7 +132,7 @@
 	}
 	text {
 		fill: var(--ink);
-		font-size: 10.5px;
+		font-size: calc(10.5px * var(--k));
 	}
 	.unit {
 		fill: var(--ink2);

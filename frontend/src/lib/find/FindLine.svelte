@@ -112,7 +112,7 @@
 		spellcheck="false"
 		maxlength="100"
 		placeholder="A shot, a setting of this shot, a format, or what you want to do"
-		class="h-[56px] w-full bg-raised px-[22px] text-[17px] outline-none"
+		class="h-[56px] w-full bg-raised px-[22px] text-code outline-none"
 		bind:value={text}
 		oninput={() => void look()}
 		{onkeydown}

@@ -96,7 +96,7 @@
 		padding: 1px 6px;
 		background: var(--sheet);
 		color: var(--ink);
-		font-size: 11.5px;
+		font-size: calc(11.5px * var(--k));
 		pointer-events: none;
 	}
 </style>

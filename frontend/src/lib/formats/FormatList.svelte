@@ -62,7 +62,7 @@
 						/>
 					</svg>
 					<span class="font-medium">{format.name}</span>
-					<span class="num text-[11.5px]">{format.shown}</span>
+					<span class="num text-xs">{format.shown}</span>
 					<span class="truncate text-sm text-ink2" title={format.purpose}>{format.purpose}</span>
 				</button>
 			{/each}

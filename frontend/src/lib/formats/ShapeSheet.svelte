@@ -78,7 +78,7 @@
 <style>
 	text {
 		font-family: var(--font-figures);
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 		fill: var(--ink);
 	}
 </style>

@@ -5,6 +5,7 @@
 	import type { Schema } from '$lib/api/client';
 	import { answerTurns } from '$lib/devices/surface.svelte';
 	import { pressed } from '$lib/keys/keys.svelte';
+	import { hand } from '$lib/hand/hand.svelte';
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import { BandDrag } from './drag.svelte';
 	import './frame-rule.css';
@@ -13,6 +14,7 @@
 	import { layout, RANGES, type End, type RangeKey } from './layout';
 	import RuleBands from './RuleBands.svelte';
 	import RuleGrips from './RuleGrips.svelte';
+	import { RuleHands } from './rule-hands.svelte';
 	import RuleHead from './RuleHead.svelte';
 	import RuleMarks from './RuleMarks.svelte';
 	import RuleScales from './RuleScales.svelte';
@@ -70,8 +72,14 @@
 	let chosen = $state<number | null>(null);
 	let selected = $state('work');
 	let pan = $state<{ x: number; first: number } | null>(null);
+	const hands = new RuleHands({
+		view,
+		geometry,
+		element: () => element as SVGSVGElement,
+		onmoment: read
+	});
 
-	const places = $derived(layout(rule));
+	const places = $derived(layout(rule, hand.large, hand.k));
 	const band = (key: string) => rule.bands.find((each) => each.key === key);
 
 	const frame = $derived(
@@ -87,28 +95,28 @@
 	/** The range that is typed and set by keys: that of the selected band, or else the work range. */
 	const range = $derived(RANGES[selected] ?? 'work_range');
 
-	const pointed = (event: PointerEvent | WheelEvent) =>
-		geometry.moment(event.clientX, (element as SVGSVGElement).getBoundingClientRect());
+	function read(moment: number): void {
+		if (moment >= view.first && moment <= view.last) chosen = Math.floor(moment);
+	}
 
 	function onpointermove(event: PointerEvent): void {
-		const moment = pointed(event);
-		if (drag.active) chosen = drag.move(moment, event.altKey);
+		if (drag.active) {
+			hands.feel(event);
+			chosen = drag.move(hands.moment(event), event.altKey);
+		} else if (hands.move(event)) return;
 		else if (pan) view.move(pan.first - (event.clientX - pan.x) / geometry.scale);
-		else if (moment >= view.first && moment <= view.last) chosen = Math.floor(moment);
+		else read(hands.moment(event));
 	}
 
 	function take(event: PointerEvent): void {
-		if (event.button > 1) return;
+		if (event.button > 1 || hands.down(event)) return;
 		pan = { x: event.clientX, first: view.first };
 		(element as SVGSVGElement).setPointerCapture(event.pointerId);
 	}
 
-	function onwheel(event: WheelEvent): void {
-		event.preventDefault();
-		const across = event.shiftKey ? event.deltaY : event.deltaX;
-		if (Math.abs(across) > Math.abs(event.deltaY) || event.shiftKey)
-			view.move(view.first + across / geometry.scale);
-		else view.zoom(Math.exp(event.deltaY / 300), pointed(event));
+	function letGo(event: PointerEvent): void {
+		pan = null;
+		hands.up(event);
 	}
 
 	function show(at: number): void {
@@ -184,9 +192,9 @@
 		aria-valuetext={spoken}
 		{onpointermove}
 		onpointerdown={take}
-		onpointerup={() => (pan = null)}
-		onpointercancel={() => (pan = null)}
-		{onwheel}
+		onpointerup={letGo}
+		onpointercancel={letGo}
+		onwheel={(event) => hands.wheel(event)}
 		{onkeydown}
 	>
 		<Hatch id="short" />
@@ -194,6 +202,6 @@
 		<RuleBands {rule} {geometry} {view} {drag} {places} {selected} />
 		<RuleMarks marks={rule.marks} {geometry} />
 		<RuleGrips {geometry} {drag} {places} onselect={(name) => (selected = name)} />
-		<Hairline {rule} {geometry} {places} {frame} {reading} />
+		<Hairline {rule} {geometry} {places} {frame} {reading} free={hands.free} />
 	</svg>
 </div>

@@ -10,6 +10,7 @@
 	import { RuleGeometry } from './geometry.svelte';
 	import Hairline from './Hairline.svelte';
 	import type { RuleLayout } from './layout';
+	import { RuleHands } from './rule-hands.svelte';
 	import RuleScales from './RuleScales.svelte';
 	import { RuleView, viewKeys } from './view.svelte';
 
@@ -44,6 +45,12 @@
 	);
 	const geometry = new RuleGeometry(view);
 	let svg = $state<SVGSVGElement | null>(null);
+	const hands = new RuleHands({
+		view,
+		geometry,
+		element: () => svg as SVGSVGElement,
+		onmoment: read
+	});
 
 	const at = $derived(Math.min(Math.ceil(view.last), Math.max(Math.floor(view.first), frame)));
 	const reading = $derived(Math.floor((at - rule.first) / rule.step));
@@ -59,23 +66,21 @@
 		return near?.[0];
 	}
 
-	function point(event: PointerEvent): void {
-		if (event.type === 'pointermove' && !(event.buttons & 1)) return;
-		const box = (svg as SVGSVGElement).getBoundingClientRect();
-		const moment = geometry.moment(event.clientX, box);
-		if (event.type === 'pointerdown') {
-			(svg as SVGSVGElement).setPointerCapture(event.pointerId);
-			const band = bandAt(event.clientY - box.top);
-			if (band) onband(band);
-		}
+	function read(moment: number): void {
 		if (moment >= view.first && moment <= view.last + 1) onframe(Math.floor(moment));
 	}
 
-	function onwheel(event: WheelEvent): void {
-		event.preventDefault();
-		const moment = geometry.moment(event.clientX, (svg as SVGSVGElement).getBoundingClientRect());
-		if (event.shiftKey) view.move(view.first + event.deltaY / geometry.scale);
-		else view.zoom(Math.exp(event.deltaY / 300), moment);
+	function take(event: PointerEvent): void {
+		const band = bandAt(event.clientY - (svg as SVGSVGElement).getBoundingClientRect().top);
+		if (band) onband(band);
+		if (hands.down(event)) return;
+		(svg as SVGSVGElement).setPointerCapture(event.pointerId);
+		read(hands.moment(event));
+	}
+
+	function onpointermove(event: PointerEvent): void {
+		if (hands.move(event) || !(event.buttons & 1)) return;
+		read(hands.moment(event));
 	}
 
 	function to(frame: number): void {
@@ -116,14 +121,16 @@
 		aria-valuemax={rule.whole.last}
 		aria-valuenow={at}
 		aria-valuetext={spoken}
-		onpointerdown={point}
-		onpointermove={point}
-		{onwheel}
+		onpointerdown={take}
+		{onpointermove}
+		onpointerup={(event) => hands.up(event)}
+		onpointercancel={(event) => hands.up(event)}
+		onwheel={(event) => hands.wheel(event)}
 		{onkeydown}
 	>
 		<Hatch id="short" />
 		<RuleScales {rule} {geometry} {places} frame={at} {reading} />
 		{@render bands(geometry, view)}
-		<Hairline {rule} {geometry} {places} frame={at} {reading} />
+		<Hairline {rule} {geometry} {places} frame={at} {reading} free={hands.free} />
 	</svg>
 </div>

@@ -2,7 +2,8 @@
 <script lang="ts">
 	import type { BandDrag } from './drag.svelte';
 	import type { RuleGeometry } from './geometry.svelte';
-	import { LEFT, RANGES, RIGHT, type End, type RuleLayout } from './layout';
+	import { HELD, LEFT, RANGES, RIGHT, type End, type RuleLayout } from './layout';
+	import { hand } from '$lib/hand/hand.svelte';
 
 	let {
 		geometry,
@@ -15,6 +16,14 @@
 		places: RuleLayout;
 		onselect: (band: string) => void;
 	} = $props();
+
+	/** What of an end is taken hold of: a pen's reaches outwards, so that a short range has two. */
+	const across = $derived(hand.large ? { first: 6 - HELD, last: -6, wide: HELD } : null);
+	const reach = (end: End) => across?.[end] ?? -6;
+	const down = (place: { y: number; height: number }) =>
+		across
+			? { y: place.y + (place.height - HELD) / 2, height: HELD }
+			: { y: place.y - 1, height: place.height + 2 };
 
 	function grip(event: PointerEvent, name: string, end: End): void {
 		event.preventDefault();
@@ -36,10 +45,9 @@
 					class="grip"
 					class:locked={drag.isLocked(name)}
 					data-band={name}
-					x={at - 6}
-					y={place.y - 1}
-					width="12"
-					height={place.height + 2}
+					x={at + reach(end)}
+					{...down(place)}
+					width={across?.wide ?? 12}
 					onpointerdown={(event) => grip(event, name, end)}
 					onpointerup={() => drag.release()}
 					onpointercancel={() => drag.release()}

@@ -1,4 +1,5 @@
 import type { Schema } from '$lib/api/client';
+import { hand } from '$lib/hand/hand.svelte';
 import { LEFT, RIGHT } from './layout';
 import type { RuleView } from './view.svelte';
 
@@ -6,6 +7,7 @@ type Run = Schema<'FrameRange'>;
 
 /** How wide a figure is, in the type that figures are set in. */
 const FIGURE = 6.5;
+const figure = () => FIGURE * hand.k;
 
 /** Where frames lie on the screen: pixels across, from frames. */
 export class RuleGeometry {
@@ -42,10 +44,15 @@ export class RuleGeometry {
 		return Math.max(least, Math.min(this.width - RIGHT, this.x(run.last + 1)) - this.from(run));
 	}
 
+	/** How wide a reading is, with a little room. */
+	wideOf(words: string): number {
+		return words.length * figure() + 8;
+	}
+
 	/** Where the hairline's reading stands: beside it, or before it at the right edge. */
 	flag(frame: number, words: string): { left: number; wide: number } {
 		const line = this.x(frame) + this.scale / 2;
-		const wide = words.length * FIGURE + 8;
+		const wide = this.wideOf(words);
 		return { left: line + wide + 4 > this.width ? line - wide - 3 : line + 3, wide };
 	}
 
@@ -53,6 +60,6 @@ export class RuleGeometry {
 	covered(left: number, label: string, frame: number, words: string | undefined): boolean {
 		if (!words) return false;
 		const over = this.flag(frame, words);
-		return left < over.left + over.wide && left + label.length * FIGURE > over.left - 3;
+		return left < over.left + over.wide && left + label.length * figure() > over.left - 3;
 	}
 }

@@ -35,29 +35,45 @@ export interface RuleLayout {
 }
 
 const ELEMENT = 10;
-const ELEMENTS_FROM = 96;
+/** Where the bands that can be dragged begin. */
+const BANDS_FROM = 37;
+/** How tall what a pen or a finger takes hold of is. */
+export const HELD = 32;
 
-/** Place every scale and band: those of elements stand under the shot's own frames. */
-export function layout(rule: Schema<'FrameRule'>): RuleLayout {
-	const bands: Record<string, BandPlace> = {
-		cut: { y: 37, height: 9 },
-		work: { y: 48, height: 9 },
-		clip: { y: 60, height: 5 }
-	};
+/**
+ * Place every scale and band: those of elements stand under the shot's own frames. Bands that can be
+ * dragged have room between them where a pen or a finger takes hold of them; `k` is how many times as large
+ * as they ship words are.
+ */
+export function layout(rule: Schema<'FrameRule'>, large = false, k = 1): RuleLayout {
+	const top = BANDS_FROM * k;
+	const middle = (place: number, height: number) => ({
+		y: top + place * HELD + (HELD - height) / 2,
+		height
+	});
+	const bands: Record<string, BandPlace> = large
+		? { cut: middle(0, 12), work: middle(1, 12), clip: middle(2, 8) }
+		: {
+				cut: { y: top, height: 9 },
+				work: { y: top + 11 * k, height: 9 },
+				clip: { y: top + 23 * k, height: 5 }
+			};
+	const shot = top + (large ? 3 * HELD : 32 * k);
+	const from = shot + 27 * k;
 	const elements = rule.bands.filter((band) => !(band.key in bands));
 	elements.forEach((band, place) => {
-		bands[band.key] = { y: ELEMENTS_FROM + place * ELEMENT, height: 3 };
+		bands[band.key] = { y: from + place * ELEMENT * k, height: 3 };
 	});
 	const scales: Record<string, ScalePlace> = {
-		edit: { line: 33, up: true, text: 15, tone: 'blue' },
-		shot: { line: 69, up: false, text: 89, tone: 'ink' }
+		edit: { line: top - 4, up: true, text: 15 * k, tone: 'blue' },
+		shot: { line: shot, up: false, text: shot + 20 * k, tone: 'ink' }
 	};
-	let y = ELEMENTS_FROM + elements.length * ELEMENT;
+	let y = from + elements.length * ELEMENT * k;
 	for (const scale of rule.scales) {
 		if (scale.key in scales) continue;
 		const first = scale.key === 'source';
-		scales[scale.key] = { line: y, up: false, text: y + (first ? 18 : 14), tone: 'soft' };
-		y += first ? 24 : 20;
+		scales[scale.key] = { line: y, up: false, text: y + (first ? 18 : 14) * k, tone: 'soft' };
+		y += (first ? 24 : 20) * k;
 	}
 	return { scales, bands, tall: y + 2 };
 }

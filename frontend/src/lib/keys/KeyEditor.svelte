@@ -50,7 +50,7 @@
 
 <div {@attach opened} class="pt-1 pb-2">
 	<input
-		class="field num w-[100px] font-semibold"
+		class="field num w-[calc(100px*var(--k))] font-semibold"
 		data-first
 		aria-label="Keys of: {line.does}"
 		aria-describedby="{line.name}-how"

@@ -25,6 +25,6 @@
 	>
 {:else}
 	{#each line.keys as key, place (key)}
-		<kbd class="num {place ? 'block text-[11px] text-ink2' : 'font-semibold'}">{key}</kbd>
+		<kbd class="num {place ? 'block text-fine text-ink2' : 'font-semibold'}">{key}</kbd>
 	{:else}<span class="text-ink2">—</span>{/each}
 {/if}

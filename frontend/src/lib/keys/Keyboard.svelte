@@ -75,7 +75,7 @@
 				<text
 					x="8"
 					y="18"
-					class="num text-[13px] {said.length ? 'fill-ink font-semibold' : 'fill-ink2'}"
+					class="num text-base {said.length ? 'fill-ink font-semibold' : 'fill-ink2'}"
 					>{drawn.label}</text
 				>
 				<!-- Four places: alone, with Shift, with Alt, with Ctrl. -->

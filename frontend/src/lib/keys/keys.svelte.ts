@@ -19,6 +19,8 @@ class Keys {
 	);
 	/** Whether keys without Alt or Ctrl act; those with one always do. */
 	single = $state(true);
+	/** Whether they are for a pen in the left hand. */
+	penLeft = $state(false);
 	/** The first of two presses in a row, while the second is waited for. */
 	begun = $state('');
 
@@ -27,8 +29,9 @@ class Keys {
 
 	private timer: ReturnType<typeof setTimeout> | undefined;
 
-	take(bindings: Bindings, single: boolean): void {
+	take(bindings: Bindings, single: boolean, penLeft = false): void {
 		this.bindings = bindings;
+		this.penLeft = penLeft;
 		this.single = single;
 	}
 

@@ -82,7 +82,7 @@
 			class="group relative z-[5] w-0 print:hidden tight:hidden {alone ? 'hidden' : ''}"
 		>
 			<div
-				class="absolute inset-y-0 -left-[4px] w-[9px] group-hover:bg-ink/15 group-data-[active]:bg-ink/15"
+				class="absolute inset-y-0 -left-[4px] w-[9px] large:-left-[16px] large:w-[32px] group-hover:bg-ink/15 group-data-[active]:bg-ink/15"
 			></div>
 		</PaneResizer>
 		<Pane

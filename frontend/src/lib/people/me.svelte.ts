@@ -1,5 +1,6 @@
 import { api, take, type Schema } from '$lib/api/client';
 import { presence } from '$lib/api/presence.svelte';
+import { hand } from '$lib/hand/hand.svelte';
 import { hints } from '$lib/hints/hints.svelte';
 import { keys } from '$lib/keys/keys.svelte';
 import { papers } from '$lib/state/paper.svelte';
@@ -52,7 +53,8 @@ class Me {
 		kept.become(id, page.room.kept ?? {}, (changes) => this.send(id, { kept: changes }));
 		papers.take(page.room.paper);
 		hints.take(page.room.hints);
-		keys.take(page.keys, page.room.single_keys);
+		hand.take(page.room.targets, page.room.text);
+		keys.take(page.keys, page.room.single_keys, page.pen_left);
 	}
 
 	/** Change what is kept: at once here, and then at the server. */
@@ -79,5 +81,6 @@ class Me {
 
 export const me = new Me();
 papers.keep = (paper) => me.change({ paper });
+hand.keep = (change) => me.change(change);
 hints.keep = (level) => me.change({ hints: level });
 keys.keepSingle = (single_keys) => me.change({ single_keys });

@@ -6,6 +6,7 @@
 	import { formatNamesQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
 	import { wanted } from '$lib/change/source';
+	import { UsualChoice } from '$lib/state/usual.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 
 	let { production, lines }: { production: number; lines: readonly Schema<'ShotLine'>[] } =
@@ -14,7 +15,7 @@
 	const STARTS = ['the edit format', 'a format', 'another shot', 'a file'] as const;
 
 	let codes = $state('');
-	let from = $state<(typeof STARTS)[number]>('the edit format');
+	const from = new UsualChoice('starting several', STARTS, 'the edit format');
 	let format = $state('');
 	let other = $state('');
 	let groups = $state<string[]>(GROUPS.map(([key]) => key));
@@ -37,9 +38,9 @@
 	);
 
 	function start(): Schema<'ShotChange'> | null {
-		if (from === 'a format') return wanted({ format });
-		if (from === 'a file') return wanted({ file: { volume, path: folder, name: file } });
-		if (from !== 'another shot') return null;
+		if (from.current === 'a format') return wanted({ format });
+		if (from.current === 'a file') return wanted({ file: { volume, path: folder, name: file } });
+		if (from.current !== 'another shot') return null;
 		const shot = lines.find((line) => line.code === other)?.shot_id ?? -1;
 		return wanted({ shot, groups: [...groups] });
 	}
@@ -83,12 +84,12 @@
 					<button
 						type="button"
 						class="toggle"
-						aria-pressed={from === each}
-						onclick={() => (from = each)}>{each}</button
+						aria-pressed={from.current === each}
+						onclick={() => (from.current = each)}>{each}</button
 					>
 				{/each}
 			</div>
-			{#if from === 'a format'}
+			{#if from.current === 'a format'}
 				<input
 					class="field"
 					size="30"
@@ -99,7 +100,7 @@
 				<datalist id="start-formats">
 					{#each names as name (name)}<option value={name}></option>{/each}
 				</datalist>
-			{:else if from === 'another shot'}
+			{:else if from.current === 'another shot'}
 				<input
 					class="field num"
 					size="18"
@@ -113,8 +114,9 @@
 					{/each}
 				</datalist>
 				<GroupTicks bind:groups />
-			{:else if from === 'a file'}
+			{:else if from.current === 'a file'}
 				<FolderPicker
+					purpose="for elements"
 					bind:volume
 					bind:path={folder}
 					onopen={(page) => {

@@ -121,7 +121,7 @@
 				</select>
 			</label>
 		{/if}
-		<p class="num mt-1 text-[11px]">{sample || (proof.trouble ? '' : 'on its way')}</p>
+		<p class="num mt-1 text-fine">{sample || (proof.trouble ? '' : 'on its way')}</p>
 		{#if element}
 			<p class="text-xs">
 				{#if pick && proof.kindOf(pick) !== 'colour'}not colour managed{:else if element.space}read
@@ -132,12 +132,12 @@
 
 	<div class="min-h-[150px]" data-readings>
 		{#if under}
-			<p class="num text-[11px]">
+			<p class="num text-fine">
 				pixel {at.x}, {at.y} · {side === 1 ? 'alone' : `mean of ${side} × ${side}`}
 			</p>
 			{#each [{ name: 'linear', values: under.linear }, { name: page.working, values: under.working }] as row (row.name)}
 				<p class="mt-1 truncate text-xs">{row.name}</p>
-				<p class="num grid grid-cols-2 gap-x-2 text-[11.5px]">
+				<p class="num grid grid-cols-2 gap-x-2 text-xs">
 					{#each LETTERS as letter, n (letter)}
 						<span>{letter} {figure(row.values[n])}</span>
 					{/each}
@@ -185,7 +185,7 @@
 					<path d="M{curve.map((p) => `${p.x} ${p.y}`).join('L')}" class="curve" />
 					{#each curve as point (point.x)}<circle cx={point.x} cy={point.y} r="2.5" />{/each}
 				</svg>
-				<table class="num w-full text-[11px]">
+				<table class="num w-full text-fine">
 					<thead class="text-left"
 						><tr><th class="font-normal">level</th><th class="font-normal">sigma</th></tr></thead
 					>

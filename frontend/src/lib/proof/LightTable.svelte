@@ -6,7 +6,8 @@
 	import Hatch from '$lib/drawings/Hatch.svelte';
 	import { pixelOf, type Frame } from './gl/frame';
 	import { Renderer, type Drawn, type Readings, type Scene } from './gl/renderer';
-	import { Hands, type Place } from './hands.svelte';
+	import type { Place } from '$lib/hand/fingers';
+	import { Hands } from './hands.svelte';
 	import Loupe from './Loupe.svelte';
 	import { OUTSIDE, type Pick, type Proof } from './proof.svelte';
 	import PixelValues from './PixelValues.svelte';
@@ -402,7 +403,7 @@
 	}
 	.value {
 		font-family: var(--font-figures);
-		font-size: 10.5px;
+		font-size: calc(10.5px * var(--k));
 		fill: #ffffff;
 		stroke: #000000;
 		stroke-width: 2.5;

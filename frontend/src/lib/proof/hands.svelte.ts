@@ -1,11 +1,7 @@
+import { Fingers, type Place } from '$lib/hand/fingers';
 import { pressed } from '$lib/keys/keys.svelte';
 import { onTable, type TableView } from './table.svelte';
 import type { Schema } from '$lib/api/client';
-
-export interface Place {
-	x: number;
-	y: number;
-}
 
 /** What hands do to the table, and what they need to know of it. Places are the page's pixels. */
 export interface Table {
@@ -35,6 +31,7 @@ export class Hands {
 	/** What is being drawn round, in the page's pixels. */
 	drawing = $state.raw<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
 	private readonly held = new Map<number, Held>();
+	private readonly fingers = new Fingers();
 
 	constructor(private readonly table: Table) {}
 
@@ -43,6 +40,7 @@ export class Hands {
 		const near = edge !== null && Math.abs(at.x - edge) < REACH;
 		const what = near ? 'edge' : event.shiftKey ? 'part' : 'table';
 		this.held.set(event.pointerId, { ...at, what, from: at });
+		this.fingers.down(event.pointerId, at);
 	}
 
 	move(event: PointerEvent, at: Place): void {
@@ -51,17 +49,14 @@ export class Hands {
 		const { view } = this.table;
 		const ratio = this.table.ratio();
 		const [dx, dy] = [at.x - mine.x, at.y - mine.y];
-		const [one, other] = [...this.held.values()];
-		if (this.held.size === 2 && one && other) {
-			const apart = Math.hypot(one.x - other.x, one.y - other.y);
-			[mine.x, mine.y] = [at.x, at.y];
-			const now = Math.hypot(one.x - other.x, one.y - other.y);
-			view.pan((dx * ratio) / 2, (dy * ratio) / 2);
-			const middle = this.table.onSheet({ x: (one.x + other.x) / 2, y: (one.y + other.y) / 2 });
-			if (apart > REACH) view.to((view.zoom * now) / apart, middle.x * ratio, middle.y * ratio);
+		[mine.x, mine.y] = [at.x, at.y];
+		const pinch = this.fingers.move(event.pointerId, at);
+		if (pinch) {
+			const about = this.table.onSheet(pinch.about);
+			view.to(view.zoom * pinch.times, about.x * ratio, about.y * ratio);
+			view.pan(pinch.by.x * ratio, pinch.by.y * ratio);
 			return;
 		}
-		[mine.x, mine.y] = [at.x, at.y];
 		if (mine.what === 'edge') this.table.onedge(at.x);
 		else if (mine.what === 'part')
 			this.drawing = { x0: mine.from.x, y0: mine.from.y, x1: at.x, y1: at.y };
@@ -71,6 +66,7 @@ export class Hands {
 	up(event: PointerEvent): void {
 		const mine = this.held.get(event.pointerId);
 		this.held.delete(event.pointerId);
+		this.fingers.up(event.pointerId);
 		const { drawing } = this;
 		if (mine?.what !== 'part' || !drawing) return;
 		const { x0, y0, x1, y1 } = drawing;

@@ -1,3 +1,4 @@
+import { UsualChoice } from '$lib/state/usual.svelte';
 export const MODES = ['once', 'round', 'forth and back'] as const;
 export type Mode = (typeof MODES)[number];
 
@@ -35,7 +36,7 @@ export interface Played {
 /** Plays frames at an exact rate, leaving out what isn't ready in time; or every frame. */
 export class Player {
 	playing = $state(false);
-	mode = $state<Mode>('round');
+	private readonly usualMode = new UsualChoice('playing', MODES, 'round');
 	/** Whether every frame is shown, however long it takes. */
 	every = $state(false);
 	/** How many frames weren't shown in time, since it began. */
@@ -52,6 +53,15 @@ export class Player {
 	private waited = 0;
 
 	constructor(private readonly of: Played) {}
+
+	/** What comes after the last frame. */
+	get mode(): Mode {
+		return this.usualMode.current;
+	}
+
+	set mode(mode: Mode) {
+		this.usualMode.current = mode;
+	}
 
 	play(frame: number, now = performance.now()): void {
 		const run = this.of.run();

@@ -1,3 +1,4 @@
+import { UsualChoice } from '$lib/state/usual.svelte';
 import { API, type Schema } from '$lib/api/client';
 import { ReadyFrames } from './frames.svelte';
 import type { Frame } from './gl/frame';
@@ -44,23 +45,25 @@ export class Proof {
 	readonly ready = new ReadyFrames();
 	chosen = $state.raw<Pick | null>(null);
 	other = $state.raw<Pick | null>(null);
-	compare = $state<Compare>('edge');
 	/** Where the edge between two pictures lies, as a share of the canvas. */
 	edge = $state(0.5);
 	look = $state.raw<Look>(AS_IT_IS);
-	outside = $state<Outside>('faint');
-	guides = $state(true);
 	/** Whether light copies are looked at where there are any. */
 	light = $state(false);
 	/** Whether the shot's grade lies between the picture and the view. */
 	graded = $state(true);
 	/** The part of the format that is kept in memory; null for all of it. */
 	part = $state.raw<[number, number, number, number] | null>(null);
-	rangeName = $state<RangeName>('work');
 	field = $state(-1);
 	/** The longest side that the browser's textures take. */
 	longest = $state(8192);
 	private at = $state<number | null>(null);
+	private readonly choices = {
+		compare: new UsualChoice('comparing', COMPARES, 'edge'),
+		outside: new UsualChoice('outside the canvas', Object.keys(OUTSIDE) as Outside[], 'faint'),
+		guides: new UsualChoice('guides in the proof', [true, false], true),
+		range: new UsualChoice('range that is played', RANGES, 'work')
+	};
 	readonly player: Player;
 
 	constructor(
@@ -79,6 +82,42 @@ export class Proof {
 				this.field = field < 0 || first < 0 ? -1 : (field + first) % 2;
 			}
 		});
+	}
+
+	/** How a picture is laid against another. */
+	get compare(): Compare {
+		return this.choices.compare.current;
+	}
+
+	set compare(how: Compare) {
+		this.choices.compare.current = how;
+	}
+
+	/** How what lies outside the canvas is shown. */
+	get outside(): Outside {
+		return this.choices.outside.current;
+	}
+
+	set outside(how: Outside) {
+		this.choices.outside.current = how;
+	}
+
+	/** Whether canvas and guides are drawn. */
+	get guides(): boolean {
+		return this.choices.guides.current;
+	}
+
+	set guides(on: boolean) {
+		this.choices.guides.current = on;
+	}
+
+	/** Which range is played. */
+	get rangeName(): RangeName {
+		return this.choices.range.current;
+	}
+
+	set rangeName(name: RangeName) {
+		this.choices.range.current = name;
 	}
 
 	get page(): Page | undefined {

@@ -50,7 +50,7 @@
 </script>
 
 <div
-	class="grid min-h-[35px] grid-cols-[22px_92px_minmax(84px,128px)_minmax(148px,190px)_minmax(200px,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
+	class="grid min-h-[35px] grid-cols-[22px_calc(92px*var(--k))_minmax(calc(84px*var(--k)),128px)_minmax(calc(148px*var(--k)),190px)_minmax(200px,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
 	class:selected
 	data-row={row.key}
 	data-state={row.state}
@@ -69,7 +69,7 @@
 		>{row.label}
 		<Companions others={others?.on(row.key) ?? []} size={13} where="on {row.label}" /></span
 	>
-	<span class="num text-[11.5px] leading-tight break-words text-blue">{row.required ?? ''}</span>
+	<span class="num text-xs leading-tight break-words text-blue">{row.required ?? ''}</span>
 	<Fields
 		{row}
 		locked={row.locked !== null}
@@ -93,7 +93,7 @@
 			>
 		{/if}
 		{#if row.understood}
-			<span class="num block text-[11.5px] text-ink" data-understood>= {row.understood}</span>
+			<span class="num block text-xs text-ink" data-understood>= {row.understood}</span>
 		{/if}
 		{#if row.key === 'rate' && typedRate && !row.problem}
 			<a

@@ -24,4 +24,4 @@
 	});
 </script>
 
-<span class="num text-[11px]" data-outside>{words}</span>
+<span class="num text-fine" data-outside>{words}</span>

@@ -95,11 +95,16 @@
 					)}
 			/>
 			<p class="pt-1.5 font-medium">The header of a file on disk</p>
-			<FolderPicker bind:volume bind:path={folder} onopen={(page) => (found = page.found)} />
+			<FolderPicker
+				purpose="for elements"
+				bind:volume
+				bind:path={folder}
+				onopen={(page) => (found = page.found)}
+			/>
 			<ul class="max-h-32 overflow-y-auto">
 				{#each found as each (each.name)}
 					<li>
-						<button type="button" class="num act text-[11.5px]" onclick={() => header(each.name)}
+						<button type="button" class="num act text-xs" onclick={() => header(each.name)}
 							>{each.name}</button
 						>
 						<span class="text-xs text-ink2">{each.kind}, {each.files}</span>

@@ -40,7 +40,7 @@
 <svelte:head><title>{title} · Zero Slate</title></svelte:head>
 
 <header
-	class="grid h-[56px] shrink-0 grid-cols-[minmax(96px,1fr)_minmax(0,auto)_minmax(0,1fr)] items-center gap-4 border-b border-rule bg-sheet px-[22px] print:hidden"
+	class="grid h-[calc(56px*var(--k))] shrink-0 grid-cols-[minmax(96px,1fr)_minmax(0,auto)_minmax(0,1fr)] items-center gap-4 border-b border-rule bg-sheet px-[22px] print:hidden"
 >
 	<div class="min-w-0">
 		<h1 class="truncate text-code font-semibold {figures ? 'font-figures tracking-tight' : ''}">
@@ -50,7 +50,7 @@
 	</div>
 	<nav
 		aria-label="Steps"
-		class="flex h-full min-w-0 gap-[clamp(10px,2.2vw,28px)] overflow-x-auto overflow-y-hidden text-[14px]"
+		class="flex h-full min-w-0 gap-[clamp(10px,2.2vw,28px)] overflow-x-auto overflow-y-hidden text-step"
 	>
 		{#each steps as step (step.href)}
 			<a

@@ -47,7 +47,7 @@
 
 <nav
 	aria-label="Open productions and shots"
-	class="flex w-[52px] shrink-0 flex-col items-stretch border-r border-rule bg-stock print:hidden"
+	class="flex w-[calc(52px*var(--k))] shrink-0 flex-col items-stretch border-r border-rule bg-stock print:hidden"
 >
 	<a
 		href="/"

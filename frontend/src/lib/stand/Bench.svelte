@@ -228,7 +228,7 @@
 <style>
 	text {
 		font-family: var(--font-figures);
-		font-size: 11px;
+		font-size: calc(11px * var(--k));
 		letter-spacing: -0.03em;
 		fill: var(--ink);
 	}

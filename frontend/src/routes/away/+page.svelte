@@ -96,7 +96,12 @@
 					/>
 				{/key}
 			{:else}
-				<FolderPicker bind:volume bind:path={folder} onopen={(page) => (folder = page.path)} />
+				<FolderPicker
+					purpose="for archives"
+					bind:volume
+					bind:path={folder}
+					onopen={(page) => (folder = page.path)}
+				/>
 				<ul class="pt-2" aria-label="Archives">
 					{#each found.data ?? [] as name (name)}
 						<li class="flex items-baseline gap-4 border-t border-rule py-1">

@@ -15,6 +15,7 @@
 	import { Player } from '$lib/proof/player.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
+	import { UsualChoice } from '$lib/state/usual.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import { version } from '$lib/words';
@@ -24,8 +25,9 @@
 	type Shows = (typeof SHOWS)[number];
 
 	const of = $derived(page.url.searchParams.getAll('of'));
+	const usually = new UsualChoice('side by side', SHOWS, 'rows');
 	const shows = $derived<Shows>(
-		page.url.searchParams.get('shows') === 'pictures' ? 'pictures' : 'rows'
+		SHOWS.find((each) => each === page.url.searchParams.get('shows')) ?? usually.current
 	);
 	const beside = createQuery(() => besideQuery(of));
 	const said = $derived(of.length ? beside.data : undefined);
@@ -40,7 +42,8 @@
 
 	function go(next: readonly string[], how: Shows = shows): void {
 		const query = new URLSearchParams(next.map((each) => ['of', each]));
-		if (how !== 'rows') query.set('shows', how);
+		query.set('shows', how);
+		usually.current = how;
 		void goto(`/beside?${query}`, { keepFocus: true, noScroll: true, replaceState: true });
 	}
 

@@ -89,7 +89,7 @@
 				<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
 					<label class="flex flex-col gap-1 text-xs text-ink2"
 						>How many <input
-							class="field num w-[80px] text-ink"
+							class="field num w-[calc(80px*var(--k))] text-ink"
 							inputmode="numeric"
 							value={count ?? said.count}
 							aria-invalid={refused !== ''}
@@ -98,7 +98,7 @@
 					>
 					<label class="flex flex-col gap-1 text-xs text-ink2"
 						>MB each may use <input
-							class="field num w-[110px] text-ink"
+							class="field num w-[calc(110px*var(--k))] text-ink"
 							inputmode="numeric"
 							placeholder="no limit"
 							value={memory ?? said.megabytes ?? ''}

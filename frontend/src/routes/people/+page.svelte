@@ -2,8 +2,9 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { api, API, form, sendForm, take, words, type Schema } from '$lib/api/client';
+	import { hand, TARGETS, TEXTS } from '$lib/hand/hand.svelte';
 	import { hints, LEVELS } from '$lib/hints/hints.svelte';
-	import { HINTS } from '$lib/hints/words';
+	import { HINTS, TARGETS as TARGET_WORDS, TEXTS as TEXT_WORDS } from '$lib/hints/words';
 	import { keys } from '$lib/keys/keys.svelte';
 	import { me } from '$lib/people/me.svelte';
 	import ProfileFields from '$lib/people/ProfileFields.svelte';
@@ -13,6 +14,7 @@
 	import Notice from '$lib/shell/Notice.svelte';
 	import { opened } from '$lib/state/focus';
 	import { papers } from '$lib/state/paper.svelte';
+	import { usual } from '$lib/state/usual.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import Drop from '$lib/ui/drop/Drop.svelte';
 	import { clock, counted } from '$lib/words';
@@ -138,6 +140,29 @@
 	</div>
 {/snippet}
 
+{#snippet choices<T extends string>(
+	label: string,
+	all: readonly T[],
+	current: T,
+	about: Record<T, string>,
+	choose: (each: T) => void
+)}
+	<dt class="self-center text-ink2">{label}</dt>
+	<dd>
+		<div class="flex" role="group" aria-label={label}>
+			{#each all as each (each)}
+				<button
+					type="button"
+					class="toggle"
+					aria-pressed={current === each}
+					title={about[each]}
+					onclick={() => choose(each)}>{each}</button
+				>
+			{/each}
+		</div>
+	</dd>
+{/snippet}
+
 <main class="min-h-0 grow overflow-y-auto">
 	{#if open === 'new'}
 		<section class="border-b border-ink" aria-label="Make a profile">
@@ -233,28 +258,32 @@
 					<dd>
 						<a class="act" href="/keys">{ownSet}</a>{keys.single ? '' : ', single keys off'}
 					</dd>
-					<dt class="self-center text-ink2">Hints</dt>
-					<dd>
-						<div class="flex" role="group" aria-label="Hints">
-							{#each LEVELS as level (level)}
-								<button
-									type="button"
-									class="toggle"
-									aria-pressed={hints.level === level}
-									title={HINTS[level]}
-									onclick={() => hints.set(level)}>{level}</button
-								>
-							{/each}
-						</div>
-					</dd>
+					{@render choices('Hints', LEVELS, hints.level, HINTS, (each) => hints.set(each))}
+					{@render choices('Targets', TARGETS, hand.targets, TARGET_WORDS, (each) =>
+						hand.aim(each)
+					)}
+					{@render choices('Text', TEXTS, hand.text, TEXT_WORDS, (each) => hand.size(each))}
 					<dt class="text-ink2">In file names</dt>
 					<dd class="num">{here.initials}</dd>
 					<dt class="text-ink2">Spines</dt>
 					<dd>{counted(spines.all.length, 'open spine')}</dd>
+					<dt class="text-ink2">Choices</dt>
+					<dd>
+						{#if usual.count}
+							{usual.count} as they were made last
+							<button
+								type="button"
+								class="act"
+								title="Orders, what is played, volumes and other choices begin as they ship"
+								onclick={() => usual.forget()}>Forget them</button
+							>
+						{:else}as they ship{/if}
+					</dd>
 				</dl>
 				<p class="pt-4 text-sm text-ink2">
-					Paper, keys, hints, spines and how pages were left follow a profile to every browser and
-					window of this installation. As a file they go to another machine, but for the spines.
+					Paper, keys, hints, targets, text, spines, usual choices and how pages were left follow a
+					profile to every browser and window of this installation. As a file they go to another
+					machine, but for the spines.
 				</p>
 			</section>
 		{/if}

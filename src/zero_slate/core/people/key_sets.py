@@ -74,6 +74,12 @@ def bindings_of(chosen: str, own: Iterable[OwnKeySet]) -> dict[str, tuple[str, .
     return made.bindings if made else SHIPPED.get(chosen, SHIPPED[LETTERS])
 
 
+def is_pen_left(chosen: str, own: Iterable[OwnKeySet]) -> bool:
+    """Return whether a key set is for a pen in the left hand, or was made from the one that is."""
+    made = next((each for each in own if each.name == chosen), None)
+    return (made.base if made else chosen) == PEN_LEFT
+
+
 def free_set_name(name: str, own: Iterable[OwnKeySet]) -> str:
     """Return a name that no set has: with a number behind it where one has it."""
     taken = {each.casefold() for each in SHIPPED} | {each.name.casefold() for each in own}

@@ -34,6 +34,7 @@ class Place(StrEnum):
     PLAYED = "Proof, and the sheet with the rate selected"
     CHANGES = "Change, edit format, house setup, files"
     RULE = "Frame rule"
+    LOOKED_AT = "Frame rule, drawing, light table"
     STACK = "Stack"
     RULE_AND_STACK = "Frame rule, stack"
     SPINES_AND_STACK = "Spines, stack"
@@ -52,7 +53,7 @@ class Place(StrEnum):
     def meets(self, other: "Place") -> bool:
         """Return whether a key that both take would be pressed for both at once."""
         if self.focused or other.focused:
-            return self is other
+            return bool(_FOCUSED.get(self, _NOTHING) & _FOCUSED.get(other, _NOTHING))
         return bool(self.screens & other.screens)
 
 
@@ -75,4 +76,13 @@ _SCREENS = {
          "machine", "stand", "finish", "storing")
     ),
 }  # fmt: skip
-_FOCUSED = (Place.RULE, Place.STACK, Place.RULE_AND_STACK, Place.SPINES_AND_STACK, Place.FIELD)
+# What has the focus where an action answers only then.
+_FOCUSED = {
+    Place.RULE: frozenset(("rule",)),
+    Place.LOOKED_AT: frozenset(("rule", "drawing", "table")),
+    Place.STACK: frozenset(("stack",)),
+    Place.RULE_AND_STACK: frozenset(("rule", "stack")),
+    Place.SPINES_AND_STACK: frozenset(("spines", "stack")),
+    Place.FIELD: frozenset(("field",)),
+}
+_NOTHING: frozenset[str] = frozenset()

@@ -30,6 +30,23 @@ class HintLevel(StrEnum):
     FULL = "full"
 
 
+class Targets(StrEnum):
+    """How large what is pressed is."""
+
+    AUTO = "auto"
+    """Large once a pen or a finger is used."""
+    LARGE = "large"
+    SMALL = "small"
+
+
+class TextSize(StrEnum):
+    """How large words and figures are."""
+
+    USUAL = "usual"
+    LARGER = "larger"
+    LARGEST = "largest"
+
+
 @dataclass(frozen=True, slots=True)
 class Room:
     """What is somebody's own, wherever they sit down."""
@@ -46,6 +63,10 @@ class Room:
     """What pages keep for them, each in words of its own: open spines, recent shots, and such."""
     hints: HintLevel = HintLevel.SHORT
     """What is said of whatever is pointed at: nothing, what it is, or all there is to know."""
+    targets: Targets = Targets.AUTO
+    """How large what is pressed is: large, small, or as what is in the hand asks."""
+    text: TextSize = TextSize.USUAL
+    """How large words and figures are."""
 
     def with_kept(self, changes: Mapping[str, str | None]) -> "Room":
         """Return this room with what pages keep changed; None lets go of it. Raises Refusal."""
@@ -84,38 +105,38 @@ class Room:
         return replace(self, own_sets=(*others[:place], changed, *others[place:]))
 
 
+# What a facility may say of profiles: the field it is kept in, and what there is to choose from.
+_CHOICES: Mapping[str, tuple[str, Mapping[str, str]]] = {
+    "paper": ("paper", {each.value: each for each in Paper}),
+    "keys": ("key_set", {each: each for each in SHIPPED}),
+    "hints": ("hints", {each.value: each for each in HintLevel}),
+    "targets": ("targets", {each.value: each for each in Targets}),
+    "text": ("text", {each.value: each for each in TextSize}),
+}
+
+
 def begun_with(said: Mapping[str, Any], by: str) -> Room:
-    """Return what profiles begin with where a facility says so: `paper`, `keys`, `single_keys`
-    and `hints`.
+    """Return what profiles begin with where a facility says so: `paper`, `keys`, `single_keys`,
+    `hints`, `targets` and `text`.
 
     Raises Refusal, naming where it is written, for what there isn't.
     """
-    usual = Room()
-    known = {
-        "paper": "light, dim, system",
-        "keys": ", ".join(SHIPPED),
-        "single_keys": "true, false",
-        "hints": ", ".join(HintLevel),
-    }
-    for key in said:
+    known = (*_CHOICES, "single_keys")
+    begins: dict[str, Any] = {}
+    for key, each in said.items():
         if key not in known:
             raise Refusal(f"{by} says “{key}” of profiles; there are {', '.join(known)}.")
-    paper, keys, single, hints = (said.get(key) for key in known)
-    if paper is not None and paper not in list(Paper):
-        raise Refusal(f"{by} begins profiles with paper “{paper}”; there are {known['paper']}.")
-    if keys is not None and keys not in SHIPPED:
-        raise Refusal(f"{by} begins profiles with keys “{keys}”; there are {known['keys']}.")
-    if hints is not None and hints not in list(HintLevel):
-        raise Refusal(f"{by} begins profiles with hints “{hints}”; there are {known['hints']}.")
-    if single is not None and not isinstance(single, bool):
-        raise Refusal(f"{by} says single_keys = “{single}” of profiles; it is true or false.")
-    return replace(
-        usual,
-        paper=Paper(paper) if paper else usual.paper,
-        key_set=keys or usual.key_set,
-        single_keys=usual.single_keys if single is None else single,
-        hints=HintLevel(hints) if hints else usual.hints,
-    )
+        if key == "single_keys":
+            if not isinstance(each, bool):
+                raise Refusal(f"{by} says single_keys = “{each}” of profiles; it is true or false.")
+            begins[key] = each
+            continue
+        field_name, choices = _CHOICES[key]
+        if each not in choices:
+            there_are = ", ".join(choices)
+            raise Refusal(f"{by} begins profiles with {key} “{each}”; there are {there_are}.")
+        begins[field_name] = choices[each]
+    return replace(Room(), **begins)
 
 
 def known_sets(sets: Iterable[OwnKeySet]) -> tuple[tuple[OwnKeySet, ...], tuple[str, ...]]:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from sqlalchemy.orm import Session
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.people.key_sets import bindings_of
+from zero_slate.core.people.key_sets import bindings_of, is_pen_left
 from zero_slate.core.people.profile import (
     DISCIPLINES,
     Profile,
@@ -54,6 +54,8 @@ class PeoplePage:
     """What they keep; what a new profile begins with where nobody has said."""
     keys: dict[str, tuple[str, ...]]
     """The keys of every action in the set that they use."""
+    pen_left: bool
+    """Whether those keys are for a pen in the left hand."""
     asks: bool
     """Whether to ask who works here before anything else."""
     people: tuple[PersonLine, ...]
@@ -96,6 +98,7 @@ class People:
             _line(here) if here else None,
             room,
             bindings_of(room.key_set, room.own_sets),
+            is_pen_left(room.key_set, room.own_sets),
             here is None,
             tuple(map(_line, rows)),
             DISCIPLINES,

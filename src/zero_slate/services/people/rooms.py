@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
+from typing import Any
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.people.actions import ACTIONS
@@ -15,7 +16,7 @@ from zero_slate.core.people.key_sets import (
     make_set,
     set_keys,
 )
-from zero_slate.core.people.room import HintLevel, Paper, Room
+from zero_slate.core.people.room import Room
 from zero_slate.services.people.people import person_of
 from zero_slate.services.runtime.acting import acting
 from zero_slate.services.runtime.workspace import NotFound, Workspace
@@ -77,27 +78,21 @@ class Rooms:
     def change(
         self,
         person_id: int,
-        paper: Paper | None = None,
-        single_keys: bool | None = None,
-        key_set: str | None = None,
-        hints: HintLevel | None = None,
+        said: Mapping[str, Any],
         kept: Mapping[str, str | None] | None = None,
     ) -> Room:
-        """Change what is said of what a profile keeps, and nothing else. Raises Refusal."""
+        """Change what is said of a room's fields and of what pages keep, and nothing else.
+
+        Raises Refusal.
+        """
 
         def changed(room: Room) -> Room:
-            if key_set is not None and key_set not in _names(room):
+            key_set = said.get("key_set", room.key_set)
+            if key_set not in _names(room):
                 raise Refusal(
                     f"There is no key set “{key_set}”. There are {', '.join(_names(room))}."
                 )
-            room = replace(
-                room,
-                paper=room.paper if paper is None else paper,
-                single_keys=room.single_keys if single_keys is None else single_keys,
-                key_set=room.key_set if key_set is None else key_set,
-                hints=room.hints if hints is None else hints,
-            )
-            return room.with_kept(kept or {})
+            return replace(room, **said).with_kept(kept or {})
 
         return self._change(person_id, changed)
 

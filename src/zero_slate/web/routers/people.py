@@ -6,7 +6,7 @@ from fastapi import APIRouter, Path, Request, Response
 from pydantic import Field
 
 from zero_slate.core.people.profile import ProfileMark
-from zero_slate.core.people.room import HintLevel, Paper, Room
+from zero_slate.core.people.room import HintLevel, Paper, Room, Targets, TextSize
 from zero_slate.services.people.people import PeoplePage, TakenProfile
 from zero_slate.services.people.rooms import KeysPage
 from zero_slate.web.acting import remember
@@ -66,6 +66,10 @@ class RoomChange(ApiModel):
     """The name of the key set to use."""
     hints: HintLevel | None = None
     """What is said of whatever is pointed at."""
+    targets: Targets | None = None
+    """How large what is pressed is."""
+    text: TextSize | None = None
+    """How large words and figures are."""
     kept: Annotated[dict[str, str | None], Field(max_length=100)] = {}
     """What pages keep, by name; null lets go of it."""
 
@@ -154,9 +158,8 @@ def download_profile(slate: TheSlate, person_id: int) -> Response:
 @router.put("/{person_id}/room", responses=problems(404, 422, 507))
 def change_room(slate: TheSlate, person_id: int, body: RoomChange) -> Room:
     """Change what a profile keeps: only what is said changes."""
-    return slate.rooms.change(
-        person_id, body.paper, body.single_keys, body.key_set, body.hints, body.kept
-    )
+    said = body.model_dump(exclude_none=True, exclude={"kept"})
+    return slate.rooms.change(person_id, said, body.kept)
 
 
 @router.post("/{person_id}/key-sets", status_code=201, responses=problems(404, 422, 507))

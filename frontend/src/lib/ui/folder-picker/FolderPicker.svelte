@@ -4,15 +4,19 @@
 	import { words, type Schema } from '$lib/api/client';
 	import { folderQuery, volumesQuery } from '$lib/api/queries';
 	import { client } from '$lib/api/query-client';
+	import { usual } from '$lib/state/usual.svelte';
 	import Choice from '../choice/Choice.svelte';
 
 	let {
 		volume = $bindable(),
 		path = $bindable(),
+		purpose,
 		onopen
 	}: {
 		volume: string;
 		path: string;
+		/** What a folder is chosen for: it begins on the volume of the last time. */
+		purpose: string;
 		onopen: (page: Schema<'FolderPage'>) => void;
 	} = $props();
 
@@ -26,7 +30,8 @@
 	$effect(() => {
 		if (begun || !volumes.data) return;
 		begun = true;
-		if (!volume && volumes.data[0]) volume = volumes.data[0];
+		if (!volume && volumes.data[0])
+			volume = usual.of(`volume ${purpose}`, volumes.data[0], volumes.data);
 		void open(path);
 	});
 
@@ -54,6 +59,7 @@
 			options={volumes.data}
 			onchoose={(name) => {
 				volume = name;
+				usual.choose(`volume ${purpose}`, name);
 				void open('');
 			}}
 		/>

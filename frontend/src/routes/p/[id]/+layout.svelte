@@ -66,7 +66,7 @@
 				</p>
 				<p class="truncate text-xs text-ink2">
 					{#if said.cut}{cutNumber(said.cut.number)} · read
-						<span class="num text-[11px]">{clock(said.cut.at)}</span>
+						<span class="num text-fine">{clock(said.cut.at)}</span>
 						from {said.cut.file_name}{:else}No cut read yet{/if}
 				</p>
 			</div>

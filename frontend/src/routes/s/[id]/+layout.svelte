@@ -82,9 +82,9 @@
 						<a class="hover:underline" href="/p/{shot.head.production_id}"
 							>{shot.head.cut_number ? cutNumber(shot.head.cut_number) : 'No cut yet'}</a
 						>
-						· saved <span class="num text-[11px]">{clock(shot.head.saved_at)}</span>
+						· saved <span class="num text-fine">{clock(shot.head.saved_at)}</span>
 						·
-						<span class="num text-[11px]" title={shot.head.what}>{version(shot.head.version)}</span>
+						<span class="num text-fine" title={shot.head.what}>{version(shot.head.version)}</span>
 					</p>
 				</div>
 			{/if}

@@ -121,8 +121,7 @@
 					>
 					<span class="text-sm leading-tight">
 						{#if each.refused}<span class="block text-red">{each.refused}</span>{/if}
-						{#each each.changes as text (text)}<span class="num block text-[11.5px]">{text}</span
-							>{/each}
+						{#each each.changes as text (text)}<span class="num block text-xs">{text}</span>{/each}
 						{#each each.appear as text (text)}<span class="block"
 								><strong class="text-red">new</strong> {text}</span
 							>{/each}

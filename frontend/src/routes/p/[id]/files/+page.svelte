@@ -195,7 +195,7 @@
 					<label class="flex items-center gap-1.5"
 						>below
 						<input
-							class="field num w-[130px]"
+							class="field num w-[calc(130px*var(--k))]"
 							value={typed.folder ?? layout.folder}
 							placeholder="its root"
 							aria-invalid={problemOf('folder') !== undefined}
@@ -263,7 +263,7 @@
 							{layout.all_clashes >= 1000 ? '1,000 and more' : layout.all_clashes} would be written twice
 						</p>
 						{#each layout.clashes.slice(0, 5) as each (each.path + each.other)}
-							<p class="text-red">{each.words} <span class="num text-[11px]">{each.path}</span></p>
+							<p class="text-red">{each.words} <span class="num text-fine">{each.path}</span></p>
 						{/each}
 					</div>
 				{/if}

@@ -121,7 +121,7 @@
 			title="{item.volume}/{item.folder}/{item.name}"
 			>{item.name}{#if item.new}<span class="ml-2 font-semibold text-blue">new</span>{/if}</td
 		>
-		<td class="num text-[11px] text-ink2">{item.problem ?? item.words}</td>
+		<td class="num text-fine text-ink2">{item.problem ?? item.words}</td>
 		<td class="text-xs text-ink2">{item.why || `${item.volume}/${item.folder}`}</td>
 		<td class="text-right">
 			{#if item.linked}<span class="text-ink2">linked</span>
@@ -175,7 +175,7 @@
 					Everything below this folder is listed, and what is new in it is read. The production
 					remembers it.
 				</p>
-				<FolderPicker bind:volume bind:path={folder} onopen={() => {}} />
+				<FolderPicker purpose="for elements" bind:volume bind:path={folder} onopen={() => {}} />
 				<p class="pt-3">
 					<button type="button" class="act" disabled={!volume} onclick={() => void look()}
 						>Look through {volume}{folder ? `/${folder}` : ''}</button

@@ -167,13 +167,13 @@
 									>{line.code}</a
 								>{:else}{line.code}{/if}
 							{#if line.warning}<span
-									class="block max-w-36 truncate font-words text-[11px] font-normal text-red"
+									class="block max-w-36 truncate font-words text-fine font-normal text-red"
 									title={line.warning}>{line.warning}</span
 								>{/if}
-							{#if line.former_code}<span class="block text-[11px] font-normal text-ink2"
+							{#if line.former_code}<span class="block text-fine font-normal text-ink2"
 									>was {line.former_code}</span
 								>{/if}
-							{#if line.renamed_to}<span class="block text-[11px] font-normal text-ink2"
+							{#if line.renamed_to}<span class="block text-fine font-normal text-ink2"
 									>is {line.renamed_to} now</span
 								>{/if}
 						</td>
@@ -182,16 +182,15 @@
 								>{line.word}</span
 							>
 							{#if line.moved && line.change !== 'new' && line.change !== 'gone'}<span
-									class="num block text-[11px] text-ink2">{signed(line.moved)} in the edit</span
+									class="num block text-fine text-ink2">{signed(line.moved)} in the edit</span
 								>{/if}
-							{#each line.notes as note (note)}<span class="block text-[11px] text-ink2"
-									>{note}</span
+							{#each line.notes as note (note)}<span class="block text-fine text-ink2">{note}</span
 								>{/each}
 						</td>
 						<td class="num text-blue">{line.edit_in}</td>
 						<td class="num leading-tight">
 							{gains(line)}
-							<span class="block text-[11px] text-ink2"
+							<span class="block text-fine text-ink2"
 								>{line.length_before ?? '–'} → {line.length_after ?? '–'}</span
 							>
 						</td>

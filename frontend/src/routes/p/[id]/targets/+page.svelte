@@ -108,7 +108,7 @@
 			</div>
 			<div class="flex flex-wrap items-center gap-x-3 gap-y-1 px-[22px] pb-2">
 				<input
-					class="field num min-w-[280px] grow"
+					class="field num min-w-[calc(280px*var(--k))] grow"
 					aria-label="Published as"
 					aria-invalid={said.problem !== ''}
 					value={text}

@@ -98,13 +98,13 @@
 							<td class={line.got_at ? '' : 'text-red'}>{line.words}</td>
 							<td class="num">{line.shot_frames}</td>
 							<td class="num leading-tight"
-								>{line.source}{#if line.reel}<span class="block text-[11px] text-ink2"
+								>{line.source}{#if line.reel}<span class="block text-fine text-ink2"
 										>of {line.reel}</span
 									>{/if}</td
 							>
 							<td class="text-sm leading-tight"
 								>{cutNumber(line.cut)}, {line.who}
-								<span class="block text-[11px] text-ink2"
+								<span class="block text-fine text-ink2"
 									>{clock(line.at)}{#if line.got_at}
 										· got by {line.got_who}, {clock(line.got_at)}{/if}</span
 								></td

@@ -192,7 +192,7 @@
 					<div class="flex flex-wrap items-center gap-x-3">
 						<label class="flex items-center gap-1.5"
 							><input
-								class="field num w-[90px]"
+								class="field num w-[calc(90px*var(--k))]"
 								list="sample-rates"
 								inputmode="numeric"
 								aria-label="Sample rate in Hz"
@@ -237,24 +237,30 @@
 					<h2 class="pb-1 text-head font-semibold">Capture</h2>
 					<div class="flex flex-wrap items-end gap-x-3 gap-y-1">
 						<label class="flex flex-col text-xs text-ink2"
-							>element <input class="field num w-[100px] text-ink" bind:value={element} /></label
+							>element <input
+								class="field num w-[calc(100px*var(--k))] text-ink"
+								bind:value={element}
+							/></label
 						>
 						<label class="flex flex-col text-xs text-ink2"
 							>first frame <input
-								class="field num w-[70px] text-ink"
+								class="field num w-[calc(70px*var(--k))] text-ink"
 								inputmode="numeric"
 								bind:value={first}
 							/></label
 						>
 						<label class="flex flex-col text-xs text-ink2"
 							>frames <input
-								class="field num w-[60px] text-ink"
+								class="field num w-[calc(60px*var(--k))] text-ink"
 								inputmode="numeric"
 								bind:value={length}
 							/></label
 						>
 						<label class="flex flex-col text-xs text-ink2"
-							>timecode <input class="field num w-[110px] text-ink" bind:value={start} /></label
+							>timecode <input
+								class="field num w-[calc(110px*var(--k))] text-ink"
+								bind:value={start}
+							/></label
 						>
 						<label class="flex flex-col text-xs text-ink2"
 							>fields <select class="field text-ink" bind:value={scan}>

@@ -125,7 +125,7 @@
 						<label class="flex items-center gap-1.5"
 							>note
 							<input
-								class="field w-[200px]"
+								class="field w-[calc(200px*var(--k))]"
 								bind:value={note}
 								placeholder="what it is for"
 							/></label
@@ -135,7 +135,7 @@
 						>
 					</form>
 					<p class="pb-1.5">
-						<span class="num text-[11px] break-all text-ink2">{row.path}</span>
+						<span class="num text-fine break-all text-ink2">{row.path}</span>
 						<button type="button" class="act ml-2 text-sm" onclick={() => void copy(row.path)}
 							>Copy the path</button
 						>
@@ -160,7 +160,7 @@
 				{#each said.paths as path (path.kind)}
 					<tr class="border-t border-rule align-baseline">
 						<th class="w-[110px] py-1 text-left font-normal">{path.label}</th>
-						<td class="num py-1 pr-4 text-[11.5px] break-all">{whole(path)}</td>
+						<td class="num py-1 pr-4 text-xs break-all">{whole(path)}</td>
 						<td class="py-1"
 							><button
 								type="button"

@@ -85,7 +85,7 @@
 	{#if done}<Notice calm>{done}</Notice>{/if}
 	<div class="flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
 		<main
-			class="grid min-h-0 grow grid-cols-[690px_minmax(0,1fr)] max-[1180px]:block max-[1180px]:overflow-y-auto tight:block"
+			class="grid min-h-0 grow grid-cols-[calc(690px*var(--k))_minmax(0,1fr)] max-[1180px]:block max-[1180px]:overflow-y-auto tight:block"
 			aria-label="Finish"
 		>
 			<div class="min-h-0 overflow-y-auto border-r border-rule bg-sheet">

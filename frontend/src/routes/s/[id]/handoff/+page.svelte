@@ -91,12 +91,17 @@
 							folder = ruled.folder;
 						}}>Where the path rules put it</button
 					>
-					<span class="num text-[11.5px] break-all text-ink2"
+					<span class="num text-xs break-all text-ink2"
 						>{ruled.volume}:{ruled.folder}/{ruled.stem}</span
 					>
 				</p>
 			{/if}
-			<FolderPicker bind:volume bind:path={folder} onopen={() => (wrong = '')} />
+			<FolderPicker
+				purpose="for what is handed on"
+				bind:volume
+				bind:path={folder}
+				onopen={() => (wrong = '')}
+			/>
 			{#if plan.standing}<p class="pt-3 text-ink2">{plan.standing}</p>{/if}
 			{#if plan.too_long}<p role="alert" class="pt-3 text-red">{plan.too_long}</p>{/if}
 			<p class="pt-4">
@@ -116,13 +121,12 @@
 					<div class="border-t border-rule py-1.5" data-former={each.version}>
 						<p class="flex items-baseline gap-3">
 							<strong class="num">{version(each.version)}</strong>
-							<span class="num min-w-0 grow truncate text-[11.5px]">{each.place}</span>
+							<span class="num min-w-0 grow truncate text-xs">{each.place}</span>
 							<span class="text-xs text-ink2">{clock(each.at)}, {each.who}</span>
 						</p>
 						{#if each.since.length}
 							<p class="text-sm">
-								since then: <span class="num text-[11.5px]"
-									>{each.since.slice(0, 4).join('; ')}</span
+								since then: <span class="num text-xs">{each.since.slice(0, 4).join('; ')}</span
 								>{each.since.length > 4 ? `, and ${each.since.length - 4} more` : ''}
 							</p>
 						{:else}<p class="text-sm text-ink2">Nothing has changed since.</p>{/if}

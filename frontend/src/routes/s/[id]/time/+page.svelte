@@ -10,6 +10,7 @@
 	import Trouble from '$lib/sheet/Trouble.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import { typedTexts } from '$lib/state/typed.svelte';
+	import { UsualChoice } from '$lib/state/usual.svelte';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 
 	const KEEPS = [
@@ -20,7 +21,7 @@
 	const shot = openShot();
 	const scope = `time:${shot.id}`;
 
-	let keep = $state<Schema<'RetimeMode'>>('timing');
+	const keep = new UsualChoice<Schema<'RetimeMode'>>('keeping', ['numbers', 'timing'], 'timing');
 	let wrong = $state('');
 
 	// What another page asked to change.
@@ -29,7 +30,7 @@
 
 	const session = new FormatSession<Schema<'TimeChangePage'>>(
 		() => scope,
-		(typed) => timeChangeQuery(shot.id, typed, keep)
+		(typed) => timeChangeQuery(shot.id, typed, keep.current)
 	);
 	const said = $derived(session.previewed);
 	const impact = $derived(said?.impact ?? null);
@@ -42,7 +43,7 @@
 			const made = await take(
 				api.POST('/api/v1/shots/{shot_id}/time-change', {
 					params: { path: { shot_id: shot.id } },
-					body: { typed, keep, base: said.version }
+					body: { typed, keep: keep.current, base: said.version }
 				})
 			);
 			heard(shot.id, made);
@@ -97,7 +98,7 @@
 									onuse={(texts) => session.use(row.key, texts)}
 								/>
 							</p>
-						{:else if row.understood}<p class="num text-[11.5px]">= {row.understood}</p>{/if}
+						{:else if row.understood}<p class="num text-xs">= {row.understood}</p>{/if}
 					</div>
 				</div>
 			{/each}
@@ -106,12 +107,18 @@
 				<span class="pr-3 font-medium">Keep</span>
 				{#each KEEPS as [each, word] (each)}
 					<label class="pr-4">
-						<input type="radio" name="keep" class="accent-ink" value={each} bind:group={keep} />
+						<input
+							type="radio"
+							name="keep"
+							class="accent-ink"
+							value={each}
+							bind:group={keep.current}
+						/>
 						{word}
 					</label>
 				{/each}
 				<p class="pt-1 text-xs text-ink2">
-					{keep === 'numbers'
+					{keep.current === 'numbers'
 						? 'Every key stays at its frame; what is drawn plays faster or slower.'
 						: 'Every key stays at its moment; its frame number changes.'}
 				</p>
@@ -149,7 +156,7 @@
 					>
 				</p>
 				<div class="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-6 max-[1100px]:grid-cols-1">
-					<table class="num w-full self-start text-right text-[12px] [&_td]:py-1 [&_th]:py-1">
+					<table class="num w-full self-start text-right text-figures [&_td]:py-1 [&_th]:py-1">
 						<caption class="pb-1 text-left font-words text-base font-semibold">Length</caption>
 						<thead class="text-xs text-ink2"
 							><tr
@@ -166,7 +173,7 @@
 							{/each}
 						</tbody>
 					</table>
-					<table class="num w-full self-start text-right text-[12px] [&_td]:py-1 [&_th]:py-1">
+					<table class="num w-full self-start text-right text-figures [&_td]:py-1 [&_th]:py-1">
 						<caption class="pb-1 text-left font-words text-base font-semibold"
 							>Ranges, keys and markers</caption
 						>

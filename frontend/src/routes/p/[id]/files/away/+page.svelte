@@ -152,7 +152,7 @@
 				{#if said.missing.length}
 					<details class="pt-1" open={media}>
 						<summary>{counted(said.missing.length, 'link')} without files</summary>
-						{#each said.missing as each (each)}<p class="num text-[11px] break-all">
+						{#each said.missing as each (each)}<p class="num text-fine break-all">
 								{each}
 							</p>{/each}
 					</details>
