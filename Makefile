@@ -10,7 +10,7 @@ FRONTEND := $(shell find frontend/src frontend/static -type f -not -name schema.
 export ZERO_SLATE_HOME ?= $(CURDIR)/.data
 
 .DEFAULT_GOAL := help
-.PHONY: help setup demo test explore check bench screenshots documents lock format
+.PHONY: help setup demo test explore check bench screenshots documents words lock format
 
 help: ## list the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | column -t -s "$$(printf '\t')"
@@ -50,6 +50,9 @@ documents: $(VENV)/dev.done ## write what is made from the code: the API's docum
 	$(BIN)/zero-slate schema edit-format > docs/schema/edit-format.schema.json
 	$(BIN)/python -m scripts.actions > frontend/src/lib/keys/actions.json
 	$(BIN)/python -m scripts.commands > frontend/src/lib/help/commands.json
+
+words: $(VENV)/dev.done frontend/node_modules/.done ## list everything that is said, a file per subject, in build/words
+	$(BIN)/python -m scripts.words build/words
 
 lock: $(VENV)/dev.done ## pin the newest versions that fit
 	sh scripts/lock.sh $(BIN)

@@ -245,7 +245,7 @@ def _serve(config: Config, verbose: bool, workers: int) -> None:
     except OSError as error:
         raise Refusal(
             f"The home folder {config.home} can't be opened: {(error.strerror or '').lower()}. "
-            "Mend that, or set ZERO_SLATE_HOME to another."
+            "Put that right, or set ZERO_SLATE_HOME to another."
         ) from error
     say("started", version=__version__, port=config.port)
     made = create_app(config, Reckoners(config, workers) if workers > 1 else None)

@@ -82,7 +82,7 @@ def test_a_file_that_is_no_archive_is_refused_in_words(page: Page, tmp_path: Pat
     odd = tmp_path / "odd.zip"
     odd.write_bytes(b"no archive")
     page.locator("input[type=file]").set_input_files(odd)
-    expect(page.get_by_role("alert")).to_contain_text("is no ZIP file, or isn't whole")
+    expect(page.get_by_role("alert")).to_contain_text("is not a ZIP file, or isn't whole")
 
 
 def open_lantern(page: Page) -> None:
@@ -114,7 +114,7 @@ def test_devices_say_what_they_come_to_and_are_set(page: Page) -> None:
     expect(page.get_by_text("it takes 1,000 to 768,000 Hz")).to_be_visible()
     sound.get_by_label("Sample rate").fill("96000")
     expect(sound).to_contain_text("4004 samples a frame, always.")
-    page.get_by_role("button", name="Set the devices so").click()
+    page.get_by_role("button", name="Set the devices").click()
     expect(page.get_by_text("The devices are set, for every shot.")).to_be_visible()
     page.reload()
     expect(page.get_by_role("region", name="Sound")).to_contain_text("4004 samples a frame")

@@ -191,7 +191,7 @@ def test_a_framing_decision_list_is_seen_in_a_shot_and_in_the_edit_format(
     file.write_bytes(b"{}")
     page.goto("/p/1/edit")
     page.locator("input[type=file]").set_input_files(file)
-    expect(page.get_by_role("alert")).to_contain_text("camera.fdl: This is no framing")
+    expect(page.get_by_role("alert")).to_contain_text("camera.fdl: This is not a framing")
 
 
 def test_a_version_of_the_setup_is_compared_named_and_brought_back(page: Page) -> None:

@@ -41,8 +41,8 @@ def test_rules_read_back_as_they_are_written(rules: ReadRules) -> None:
 @pytest.mark.parametrize(
     ("text", "words"),
     [
-        ("plate", "is no rule"),
-        ("plate =", "is no rule"),
+        ("plate", "is not a rule"),
+        ("plate =", "is not a rule"),
         ("= ACEScg", "doesn't say which files"),
         ("plaite = ACEScg", "isn't known in a rule"),
         ("plate render = ACEScg", "says twice"),

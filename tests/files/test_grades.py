@@ -38,9 +38,9 @@ def test_an_edl_carries_the_grade_of_each_event() -> None:
 @pytest.mark.parametrize(
     ("more", "words"),
     [
-        ("* ASC_SOP (1 1 1)(0 0 0)", "is no grade"),
+        ("* ASC_SOP (1 1 1)(0 0 0)", "is not a grade"),
         ("* ASC_SOP (1 1 1)(0 0 0)(0 1 1)", "power of 0 is out of range"),
-        ("* ASC_SAT much", "ASC_SAT much is no figure"),
+        ("* ASC_SAT much", "ASC_SAT much is not a figure"),
         ("* ASC_SAT -1", "saturation of -1 is out of range"),
     ],
 )

@@ -280,7 +280,7 @@ def test_what_is_no_shot_keeps_its_place_and_is_noted() -> None:
     other = {"OTIO_SCHEMA": "Caption.7", "name": "Ta-da", "source_range": span(0, 12)}
     cut = read(timeline(track(other, clip("FRO_0010"))))
     assert records(cut) == [("FRO_0010", 12, 24)]
-    assert cut.notes == ("“Ta-da” is no shot, and is left out.",)
+    assert cut.notes == ("“Ta-da” is not a shot, and is left out.",)
 
 
 def test_numbers_that_are_none_are_taken_where_nothing_is_read_of_them() -> None:

@@ -48,7 +48,7 @@ def test_a_profile_goes_to_another_machine_without_what_belongs_here() -> None:
         (said(more=1), "not known here: more"),
         (said(room={"paper": "pink"}), "room.paper"),
         (said(room={"kept": {"a": 1}}), "room.kept.a"),
-        (said(room={"kept": {"a": "x" * 70_000}}), "64,000 is most"),
+        (said(room={"kept": {"a": "x" * 70_000}}), "64,000 is the most"),
         (said(room={"own_sets": [{"name": "Mine"}]}), "lacks room.own_sets.0.base"),
         (b"{" * 5000, "not JSON"),
         (b" " * (2**20 + 1), "bytes"),

@@ -278,7 +278,7 @@ def nothing(_: dict[str, Any]) -> None:
         (lambda rows: rows["shot"][0].update(production_id=99), "which isn't in it"),
         (lambda rows: rows["setup_revision"][0].update(shot_id=99), "which isn't in it"),
         (lambda rows: rows["element"][0].update(is_on=7), "neither true nor false"),
-        (lambda rows: rows["shot"].append(rows["shot"][0]), "stand twice"),
+        (lambda rows: rows["shot"].append(rows["shot"][0]), "appear twice"),
         (lambda rows: rows["production"].clear(), "holds no production"),
         (lambda rows: rows["edit_revision"].clear(), "holds no production with an edit format"),
         (
@@ -354,7 +354,7 @@ def test_an_archive_that_is_gone_or_outside(slate: Slate, worked: int, config: C
     (config.home / "bin").mkdir(exist_ok=True)
     (config.home / "bin" / "00ff.zip").write_bytes(b"nonsense")
     (item,) = slate.bin.items()
-    assert "is no ZIP file" in item.trouble
+    assert "is not a ZIP file" in item.trouble
     with pytest.raises(NoArchive):
         slate.bin.take_out("00ff")
     with pytest.raises(NotFound):

@@ -96,7 +96,7 @@ def test_what_others_changed_since_is_told_and_nothing_of_ones_own(
 
 
 def test_a_moment_that_is_none_is_refused_with_one_that_works(slate: Slate) -> None:
-    with pytest.raises(Refusal, match="“last week” is no moment") as refused:
+    with pytest.raises(Refusal, match="“last week” is not a moment") as refused:
         slate.since.lines("last week")
     assert refused.value.nearest is not None
     assert slate.since.lines(refused.value.nearest) == ()

@@ -115,7 +115,7 @@ def test_what_a_start_would_do_is_seen_first(
     assert "the first start makes it" in said
     path = made_at(tmp_path / "home", DUMPS[-2])
     said = CliRunner().invoke(cli.app, ["database"]).output
-    assert f"It is of version {DUMPS[-2].name[:4]}; the next start brings it up" in said
+    assert f"It is version {DUMPS[-2].name[:4]}; the next start brings it up" in said
     assert f"  {newest_revision()}: " in said
     with closing(sqlite3.connect(path)) as connection:
         connection.execute("UPDATE alembic_version SET version_num = '9999'")

@@ -105,7 +105,7 @@ def read_framing_list(content: bytes) -> tuple[FramedCanvas, ...]:
         raise
     except Exception as error:
         words = " ".join(str(error).split())[:300]
-        raise UnreadableFraming(f"This is no framing decision list: {words}.") from error
+        raise UnreadableFraming(f"This is not a framing decision list: {words}.") from error
     if not found:
         raise UnreadableFraming("The list has no canvas.")
     return found[:MOST_CHOICES]

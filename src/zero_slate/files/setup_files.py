@@ -103,7 +103,7 @@ def _read(content: bytes, model: type[D], name: str) -> D:
 def read_json(content: bytes, name: str) -> Mapping[str, Any]:
     """Return the JSON object that a file holds. Raises DocumentRefusal."""
     if len(content) > LARGEST:
-        raise DocumentRefusal(f"The {name} has {len(content):,} bytes; {LARGEST:,} is most.")
+        raise DocumentRefusal(f"The {name} has {len(content):,} bytes; {LARGEST:,} is the most.")
     if not content.strip():
         raise DocumentRefusal(f"The {name} is empty.")
     try:

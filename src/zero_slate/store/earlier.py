@@ -28,13 +28,13 @@ class DatabaseState:
         """The same in sentences."""
         if self.is_later:
             return (
-                f"It is of version {self.revision}, which a later Zero Slate wrote; this one has "
+                f"It is version {self.revision}, which a later Zero Slate wrote; this one has "
                 f"{self.newest}."
             )
         if not self.steps:
-            return f"It is of version {self.newest}, the newest."
+            return f"It is version {self.newest}, the newest."
         return (
-            f"It is of version {self.revision}; the next start brings it up to {self.newest}, and "
+            f"It is version {self.revision}; the next start brings it up to {self.newest}, and "
             f"keeps a copy of it as it is."
         )
 

@@ -44,7 +44,8 @@ def open_engine(path: Path) -> Engine:
     except OSError as error:
         said = (error.strerror or str(error)).lower()
         raise Refusal(
-            f"The database {path} can't be opened: {said}. Mend that, or set ZERO_SLATE_HOME to "
+            f"The database {path} can't be opened: {said}. Put that right, or set ZERO_SLATE_HOME "
+            "to "
             "another folder."
         ) from error
     engine = _engine(path)
@@ -180,7 +181,8 @@ def _why_not(path: Path, error: DatabaseError | CommandError) -> str:
         return f"The database {path} is held by another program: close that one, and start again."
     if isinstance(error, OperationalError):
         return (
-            f"The database {path} can't be opened: {said}. Mend that, or set ZERO_SLATE_HOME to "
+            f"The database {path} can't be opened: {said}. Put that right, or set ZERO_SLATE_HOME "
+            "to "
             "another folder."
         )
     return (

@@ -225,11 +225,13 @@ def _require_row(table: Table, row: object, number: int) -> None:
         elif isinstance(column.type, String):
             longest = column.type.length or LONGEST_TEXT
             if not isinstance(value, str) or len(value) > longest:
-                raise NotThoseRows(f"{where}: its {name} is no text of {longest:,} characters.")
+                raise NotThoseRows(
+                    f"{where}: its {name} is not a text of up to {longest:,} characters."
+                )
         elif isinstance(column.type, Integer):
             whole = isinstance(value, int) and not isinstance(value, bool)
             if not whole or abs(value) > LARGEST_NUMBER:
-                raise NotThoseRows(f"{where}: its {name} is no whole number.")
+                raise NotThoseRows(f"{where}: its {name} is not a whole number.")
         elif not isinstance(value, bool):
             raise NotThoseRows(f"{where}: its {name} is neither true nor false.")
 
@@ -243,7 +245,7 @@ def _numbers(
         return {}
     had = [row["id"] for row in rows]
     if len(set(had)) < len(had):
-        raise NotThoseRows(f"Its rows of {table.name} have numbers that stand twice.")
+        raise NotThoseRows(f"Its rows of {table.name} have numbers that appear twice.")
     if model in (Production, Shot):
         free = into.numbers and not session.scalar(
             select(func.count()).select_from(table).where(table.c.id.in_(had))

@@ -37,6 +37,7 @@ from zero_slate.services.media.layers import Layers
 from zero_slate.services.media.light_copies import LightCopying
 from zero_slate.services.media.made import MadePictures
 from zero_slate.services.media.newer import NewerVersions
+from zero_slate.services.media.newly_come import NewlyCome
 from zero_slate.services.media.offers import Offers
 from zero_slate.services.media.passes import Passes
 from zero_slate.services.media.pictures import Pictures
@@ -99,7 +100,6 @@ class Slate:
         self.beside = Beside(self.workspace, self.judged)
         self.desk = Desk(self.workspace, self.judged)
         self.desk_shots = FindingShots(self.workspace, self.judged)
-        self.since = Since(self.workspace)
         self.productions = Productions(self.workspace)
         self.cut_pages = CutPages(self.workspace, self.judged)
         self.edit_formats = EditFormats(self.workspace, self.judged)
@@ -127,6 +127,7 @@ class Slate:
         self.passes = Passes(self.workspace, self.elements, self.sounds, self.work, self.jobs)
         self.relinking = Relinking(self.elements, self.jobs)
         self.newer = NewerVersions(self.workspace, self.volumes, self.work)
+        self.since = Since(self.workspace, NewlyCome(self.workspace, self.newer))
         self.layers = Layers(self.pictures, self.jobs)
         self.views = Views(self.pictures, self.jobs)
         self.media_reading = MediaReading(self.shots, self.volumes, self.jobs)

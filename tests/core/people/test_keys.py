@@ -63,11 +63,11 @@ def test_keys_are_read_as_people_write_them(text: str, read: str) -> None:
     ("text", "said"),
     [
         ("", "No key is written"),
-        ("Shift", "Shift alone is no key"),
+        ("Shift", "Shift alone is not a key"),
         ("Hyper+K", "can't be held"),
-        ("ab", "is no key"),
-        ("F25", "is no key"),
-        ("g s t", "two is most"),
+        ("ab", "is not a key"),
+        ("F25", "is not a key"),
+        ("g s t", "two is the most"),
         ("g Ctrl+S", "neither takes Ctrl or Alt"),
         ("x" * 41, "at most 40 characters"),
         ("a+", "can't be held"),
@@ -221,9 +221,9 @@ def test_a_room_keeps_within_bounds() -> None:
     room = Room().with_kept({"spines": "[1]", "gone": None})
     assert room.kept == {"spines": "[1]"}
     assert room.with_kept({"spines": None}).kept == {}
-    with pytest.raises(Refusal, match="64,000 is most"):
+    with pytest.raises(Refusal, match="64,000 is the most"):
         room.with_kept({"spines": "x" * 64_001})
-    with pytest.raises(Refusal, match="100 is most"):
+    with pytest.raises(Refusal, match="100 is the most"):
         room.with_kept({str(n): "" for n in range(101)})
     mine = OwnKeySet("Mine", PEN_LEFT)
     using = Room(key_set="Mine").with_set(mine)

@@ -66,10 +66,10 @@ def test_what_cant_be_the_path_of_a_kind(kind: FileKind, text: str, words: str) 
     ("change", "words"),
     [
         ({"disciplines": ()}, "1 to 24"),
-        ({"disciplines": ("anim", "Anim")}, "stands twice"),
+        ({"disciplines": ("anim", "Anim")}, "appears twice"),
         ({"disciplines": ("key art",)}, "letters and digits"),
         ({"disciplines": ("con",)}, "device"),
-        ({"folders": (PathRule.parse("a"), PathRule.parse("A"))}, "stands twice"),
+        ({"folders": (PathRule.parse("a"), PathRule.parse("A"))}, "appears twice"),
         ({"folders": (PathRule.parse("<shot>/<version>"),)}, "beforehand"),
         ({"name": " "}, "1 to 60"),
         ({"paths": {}}, "no path for Setup"),

@@ -229,7 +229,7 @@ def test_what_two_eyes_cannot_bring_together_is_told() -> None:
         ("10000 mm at 3 m, screen 10 m from 12 m", "10000 mm apart are out of range"),
         ("65 mm at 0 m, screen 10 m from 12 m", "A distance of 0 is none"),
         ("65 mm at 3 m, screen 900 m from 12 m", "900 m wide are out of range"),
-        ("65 mm", "are no eyes"),
+        ("65 mm", "is not a setting for two eyes"),
     ],
 )
 def test_eyes_that_cannot_be(text: str, why: str) -> None:

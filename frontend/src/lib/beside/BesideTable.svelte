@@ -46,7 +46,7 @@
 						<span class="flex items-baseline justify-between gap-2">
 							{#if page.sides[0] && others.length === 1 && taking(page.sides[0], row.key, row.cells[1] ?? null)}
 								<a
-									class="min-h-[24px] min-w-[24px] text-ink"
+									class="min-h-[24px] min-w-[24px] text-ink large:min-h-[32px] large:min-w-[32px]"
 									aria-label="Take {row.cells[1]?.text} into {page.sides[0].label}"
 									title="See what taking {row.cells[1]?.text} into {page.sides[0].label} would do"
 									href={taking(page.sides[0], row.key, row.cells[1] ?? null)}>←</a
@@ -55,7 +55,7 @@
 							<span>{row.label}</span>
 							{#if others[0] && others.length === 1 && taking(others[0], row.key, first)}
 								<a
-									class="min-h-[24px] min-w-[24px] text-ink"
+									class="min-h-[24px] min-w-[24px] text-ink large:min-h-[32px] large:min-w-[32px]"
 									aria-label="Take {first?.text} into {others[0].label}"
 									title="See what taking {first?.text} into {others[0].label} would do"
 									href={taking(others[0], row.key, first)}>→</a

@@ -62,7 +62,7 @@
 	async function begin(): Promise<void> {
 		const typedRate = megabits.trim() ? Number(megabits) : null;
 		if (typedRate !== null && !Number.isFinite(typedRate)) {
-			onwrong(`“${megabits}” is no data rate: write Mb/s, as in 8.`);
+			onwrong(`“${megabits}” is not a data rate: write Mb/s, as in 8.`);
 			return;
 		}
 		await trial.follow(() =>

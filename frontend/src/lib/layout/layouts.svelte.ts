@@ -124,7 +124,7 @@ class Layouts {
 		const name = typed.trim().replace(/\s+/g, ' ');
 		if (!name) return 'Type a name for the layout.';
 		if (name.length > LONGEST_NAME)
-			return `The name has ${name.length} characters; ${LONGEST_NAME} is most.`;
+			return `The name has ${name.length} characters; ${LONGEST_NAME} is the most.`;
 		const is = (each: Layout) => each.name.toLowerCase() === name.toLowerCase();
 		if (SHIPPED.some(is)) return `“${name}” ships: call yours “My ${name.toLowerCase()}”.`;
 		const others = this.own.filter((each) => !is(each));

@@ -51,7 +51,7 @@ describe('layouts', () => {
 	it('say why a name is none', () => {
 		expect(layouts.keepAs('  ')).toContain('Type a name');
 		expect(layouts.keepAs('figures')).toContain('“figures” ships');
-		expect(layouts.keepAs('x'.repeat(41))).toContain('41 characters; 40 is most');
+		expect(layouts.keepAs('x'.repeat(41))).toContain('41 characters; 40 is the most');
 		for (let n = 0; n < 30; n++) expect(layouts.keepAs(`own ${n}`)).toBe('');
 		expect(layouts.keepAs('one more')).toContain('30 layouts');
 		expect(layouts.keepAs('own 7')).toBe('');

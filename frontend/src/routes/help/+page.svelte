@@ -28,7 +28,7 @@
 			<h2 id="round" class="pt-4 pb-1 text-head font-semibold">Getting round</h2>
 			<p>
 				<kbd class="num">{keyOf('find')}</kbd> finds anything: shots, settings, formats, actions.
-				<a class="act" href="/keys">Every key</a> is on one page, and can be another. What anything is
+				<a class="act" href="/keys">Every key</a> is on one page, and can be changed. What anything is
 				and does is said at the foot of the page when it is pointed at or has the focus.
 			</p>
 			<p class="pt-3">

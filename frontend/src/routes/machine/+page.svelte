@@ -111,8 +111,8 @@
 							type="button"
 							class="act"
 							disabled={!wanted || refused !== ''}
-							title={titled('Work with so many', 'makeChange')}
-							onclick={() => void keep()}>Work with so many</button
+							title={titled('Use this many', 'makeChange')}
+							onclick={() => void keep()}>Use this many</button
 						>
 						<button type="button" class="act" onclick={() => (count = memory = null)}
 							>Put it back</button
@@ -125,7 +125,7 @@
 				{:else}
 					<p class="pt-2 text-ink2">The machine has room for as many.</p>
 				{/each}
-				<h3 class="pt-5 font-semibold">How fast so many are</h3>
+				<h3 class="pt-5 font-semibold">How fast they are</h3>
 				<p class="text-sm text-ink2">
 					Twelve pictures are blurred and shrunk by one worker, by as many as there are cores, and
 					by as many as are set.

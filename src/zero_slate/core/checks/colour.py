@@ -160,7 +160,7 @@ def viewing(context: ShotContext) -> Iterator[Finding]:
             Severity.WARN,
             "viewing",
             Sentence(
-                "Looked at otherwise than in the edit: the same picture is judged differently.",
+                "Viewed differently from the edit: the same picture is judged differently.",
                 ("judged differently",),
             ),
             {},

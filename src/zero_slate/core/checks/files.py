@@ -138,9 +138,9 @@ def numbering(context: ShotContext, element: Element) -> Iterator[Finding]:
             Severity.STOP,
             "work_range",
             Sentence(
-                f"{first} of {media.name} stands twice, in different paddings; "
+                f"{first} of {media.name} appears twice, in different paddings; "
                 f"{counted(len(media.duplicates), 'number')} in all.",
-                (f"{first} of {media.name} stands twice",),
+                (f"{first} of {media.name} appears twice",),
             ),
             {"frame": media.duplicates[0], "frames": len(media.duplicates)},
             element=element.id,

@@ -275,7 +275,7 @@ def start_timecode(context: ShotContext) -> Iterator[Finding]:
             "start.impossible",
             Severity.STOP,
             "start_timecode",
-            Sentence(f"{mine} is no label at {context.setup.rate}.", (mine,)),
+            Sentence(f"{mine} is not a label at {context.setup.rate}.", (mine,)),
             {"label": mine},
             use("start_timecode", required or ""),
         )

@@ -51,7 +51,7 @@ class DisplayColour(TextValue):
             if code <= 255:
                 return cls(code, code, code)
         raise Refusal(
-            f"{quoted(text)} is no colour. Write #808080, or three codes from 0 to 255, or a "
+            f"{quoted(text)} is not a colour. Write #808080, or three codes from 0 to 255, or a "
             "grey, as in 50 %.",
             nearest="#808080",
         )
@@ -88,7 +88,7 @@ class Background(TextValue):
         words = one_line(text, "A background").split()
         if len(words) != 3 or words[2] not in ("alpha", "opaque"):
             raise Refusal(
-                f"{quoted(text)} is no background. Write its colour, the line's, and alpha or "
+                f"{quoted(text)} is not a background. Write its colour, the line's, and alpha or "
                 "opaque.",
                 nearest="#ffffff #000000 alpha",
             )

@@ -52,7 +52,7 @@ class ConfigPlace(TextValue):
         if found := _ON_VOLUME.fullmatch(said):
             return cls(found[2], found[1])
         raise Refusal(
-            f"{quoted(said)} is no colour config. Write a built-in one's name, or a file on a "
+            f"{quoted(said)} is not a colour config. Write a built-in one's name, or a file on a "
             "volume as volume:folder/config.ocio.",
             nearest=USUAL,
         )

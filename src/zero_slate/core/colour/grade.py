@@ -48,7 +48,7 @@ class Cdl(TextValue):
         found = _SOP.fullmatch(text) if len(text) <= LONGEST_SOP else None
         if found is None:
             raise Refusal(
-                f"{quoted(text[:80])} is no grade: it takes (slope)(offset)(power) of three "
+                f"{quoted(text[:80])} is not a grade: it takes (slope)(offset)(power) of three "
                 "figures each, as in (1 1 1)(0 0 0)(1 1 1).",
             )
         values = [float(each) for each in found.groups()[:9]]

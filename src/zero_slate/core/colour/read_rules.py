@@ -90,7 +90,8 @@ def _rule(text: str) -> ReadRule:
     space = space.strip()
     if not equals or not space:
         raise Refusal(
-            f"{quoted(text.strip())} is no rule: write what files are, =, and a colour space, as "
+            f"{quoted(text.strip())} is not a rule: write what files are, =, and a colour space, "
+            "as "
             "in plate .dpx = ADX10.",
         )
     found: dict[str, str] = {}

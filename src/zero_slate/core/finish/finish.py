@@ -95,7 +95,7 @@ class Treatment:
         found = _TREATED.fullmatch(text)
         if not found:
             raise Refusal(
-                f"{quoted(text)} is no finish. It takes plain, left out, or one of "
+                f"{quoted(text)} is not a finish. It takes plain, left out, or one of "
                 f"{', '.join(Texture)} with a strength and a scale, as in wash 60 % at 24 px.",
                 nearest=USUAL,
             )
@@ -148,7 +148,7 @@ class Finish(TextValue):
                 # A texture alone is laid on fills.
                 if "fills" in treated:
                     raise Refusal(
-                        f"{quoted(each)} is no part of a finish: it begins with fills, lines, "
+                        f"{quoted(each)} is not part of a finish: it begins with fills, lines, "
                         "edges or seed.", nearest=USUAL,
                     )  # fmt: skip
                 treated["fills"] = Treatment.parse(each)
@@ -182,7 +182,7 @@ def read_seed(text: str) -> int:
     """Read the number that chance begins with. Raises Refusal."""
     if not re.fullmatch(r"\d{1,10}", text) or int(text) > LARGEST_SEED:
         raise Refusal(
-            f"{quoted(text)} is no seed: it takes a whole number from 0 to {LARGEST_SEED:,}.",
+            f"{quoted(text)} is not a seed: it takes a whole number from 0 to {LARGEST_SEED:,}.",
             nearest="seed 1",
         )
     return int(text)

@@ -74,7 +74,8 @@ class Grain(TextValue):
         found = _WRITTEN.fullmatch(first)
         if not found:
             raise Refusal(
-                f"{quoted(text)} is no grain. Write how strong and how large it is, as in {USUAL}; "
+                f"{quoted(text)} is not grain. Write how strong and how large it is, as in "
+                f"{USUAL}; "
                 "or none.",
                 nearest=USUAL,
             )
@@ -86,7 +87,7 @@ class Grain(TextValue):
                 seed = read_seed(each[5:])
             else:
                 raise Refusal(
-                    f"{quoted(each)} is no part of grain: after the size come colour or grey, and "
+                    f"{quoted(each)} is not part of grain: after the size come colour or grey, and "
                     "seed.", nearest=USUAL,
                 )  # fmt: skip
         a, b, c, d, e = (int(each) for each in found.groups()[2:] if each) if found[3] else EVEN

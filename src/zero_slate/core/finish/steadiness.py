@@ -38,7 +38,7 @@ class Steadiness(TextValue):
         found = _EVERY.fullmatch(said)
         if not found:
             raise Refusal(
-                f"{quoted(text)} is no steadiness. It takes held, with each drawing, or every 2 "
+                f"{quoted(text)} is not a steadiness. It takes held, with each drawing, or every 2 "
                 "frames.",
                 nearest="held",
             )

@@ -108,7 +108,7 @@ def make_set(name: str, base: str, own: Iterable[OwnKeySet]) -> OwnKeySet:
 def set_keys(of: OwnKeySet, action: str, typed: Iterable[str]) -> OwnKeySet:
     """Return a set with other keys for an action.
 
-    Raises Refusal for an action that there isn't or whose keys stay, for what is no key, and for
+    Raises Refusal for an action that there isn't or whose keys stay, for what is not a key, and for
     one that never gets here, with the nearest that does.
     """
     known = BY_NAME.get(action)

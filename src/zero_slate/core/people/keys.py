@@ -57,7 +57,7 @@ def read_chord(text: str) -> str:
         raise Refusal("No key is written: press one, or write it, as Shift+F.")
     if len(presses) > 2:
         raise Refusal(
-            f"{quoted(said)} is {len(presses)} presses in a row; two is most.",
+            f"{quoted(said)} is {len(presses)} presses in a row; two is the most.",
             nearest=" ".join(presses[:2]),
         )
     read = [_read_press(press) for press in presses]
@@ -76,11 +76,11 @@ def _read_press(text: str) -> str:
         raise Refusal(f"{quoted(unknown[0])} can't be held: Ctrl, Alt and Shift can.")
     named = _name(key)
     if named in MODIFIERS:
-        raise Refusal(f"{named} alone is no key: it is held while another is pressed.")
+        raise Refusal(f"{named} alone is not a key: it is held while another is pressed.")
     if named not in NAMED:
         if len(named) != 1 or not named.isprintable() or named.isspace():
             raise Refusal(
-                f"{quoted(key)} is no key. Keys with a name are {', '.join(NAMED[:11])}, F1 …"
+                f"{quoted(key)} is not a key. Keys with a name are {', '.join(NAMED[:11])}, F1 …"
             )
         if not named.isalpha():
             # Shift is in the character already.

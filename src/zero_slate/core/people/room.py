@@ -78,11 +78,11 @@ class Room:
             if len(key) > LONGEST_KEY or len(text) > LONGEST_KEPT:
                 raise Refusal(
                     f"“{key[:LONGEST_KEY]}” keeps {len(text):,} characters; "
-                    f"{LONGEST_KEPT:,} is most."
+                    f"{LONGEST_KEPT:,} is the most."
                 )
             kept[key] = text
         if len(kept) > MOST_KEPT:
-            raise Refusal(f"{len(kept)} things are kept for one profile; {MOST_KEPT} is most.")
+            raise Refusal(f"{len(kept)} things are kept for one profile; {MOST_KEPT} is the most.")
         return replace(self, kept=kept)
 
     def without_set(self, name: str) -> "Room":

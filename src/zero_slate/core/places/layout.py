@@ -121,7 +121,7 @@ class FilesLayout:
                     part="disciplines",
                 )
         if len({each.casefold() for each in self.disciplines}) < len(self.disciplines):
-            raise Refusal("A discipline stands twice.", part="disciplines")
+            raise Refusal("A discipline appears twice.", part="disciplines")
 
     def _require_folders(self) -> None:
         if len(self.folders) > MOST_FOLDERS:
@@ -138,7 +138,7 @@ class FilesLayout:
                     part="folders",
                 )
             if str(rule).casefold() in seen:
-                raise Refusal(f"The folder {rule} stands twice: take one away.", part="folders")
+                raise Refusal(f"The folder {rule} appears twice: take one away.", part="folders")
             seen.add(str(rule).casefold())
 
     def volume_of(self, kind: FileKind) -> str:

@@ -68,7 +68,8 @@ class Camera(TextValue):
         found = _WRITTEN.fullmatch(said)
         if not found:
             raise Refusal(
-                f"{quoted(text)} is no camera. Write a focal length or an angle, and a back, as in "
+                f"{quoted(text)} is not a camera. Write a focal length or an angle, and a back, as "
+                "in "
                 "50 mm on 36x24 or 40 deg on academy; or none.",
                 nearest="50 mm on 36x24",
             )
@@ -115,7 +116,7 @@ def _back(text: str) -> tuple[Fraction, Fraction]:
     found = _BACK.fullmatch(text)
     if not found:
         raise Refusal(
-            f"{quoted(text)} is no film back. Write its sides in mm, as in 24.9x18.7, or one of "
+            f"{quoted(text)} is not a film back. Write its sides in mm, as in 24.9x18.7, or one of "
             f"{', '.join(BACKS)}.",
             nearest="50 mm on 36x24",
         )

@@ -54,7 +54,7 @@ class Distances(TextValue):
             one = _ONE.fullmatch(each)
             if not one or _HALF_MOVED.search(one[1]):
                 raise Refusal(
-                    f"{quoted(each)} is no distance. Write an element's name and metres, as in "
+                    f"{quoted(each)} is not a distance. Write an element's name and metres, as in "
                     "keeper 4 m.",
                 )
             name, move = one[1], Move.parse(one[2], one[1])

@@ -67,7 +67,8 @@ class Eyes(TextValue):
         found = _WRITTEN.fullmatch(said)
         if not found:
             raise Refusal(
-                f"{quoted(text)} are no eyes. Write how far apart, where they converge, the "
+                f"{quoted(text)} is not a setting for two eyes. Write how far apart, where they "
+                "converge, the "
                 f"screen's width and how far away it is, as in {USUAL}; or none.",
                 nearest=USUAL,
             )

@@ -99,7 +99,8 @@ class Focus(TextValue):
                 move if move.moves else None,
             )  # fmt: skip
         raise Refusal(
-            f"{quoted(text)} is no focus. Write f/2.8 at 3 m; or a distance, what stays sharp, and "
+            f"{quoted(text)} is not a focus. Write f/2.8 at 3 m; or a distance, what stays sharp, "
+            "and "
             "how soft at most, as in 3 m, 0.5 m sharp, at most 12 px; or none.",
             nearest="f/2.8 at 3 m",
         )

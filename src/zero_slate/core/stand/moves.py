@@ -70,7 +70,8 @@ class Move:
         found = [_MOMENT.fullmatch(part) for part in parts]
         if not all(found):
             raise Refusal(
-                f"{quoted(text)} is no distance. Write metres, as in 4 m; or how they move, as in "
+                f"{quoted(text)} is not a distance. Write metres, as in 4 m; or how they move, as "
+                "in "
                 "4 m on 1001 to 6 m on 1061."
             )
         moments = [

@@ -73,7 +73,7 @@ def _read(text: str) -> Target:
     if one is None or name is None:
         near = get_close_matches(one[1] if one else text.lower(), names, 1, 0.4)
         raise Refusal(
-            f"{quoted(text)} is no target. There are {', '.join(KINDS)}.",
+            f"{quoted(text)} is not a target. There are {', '.join(KINDS)}.",
             nearest=names[near[0]] if near else next(iter(KINDS)),
         )
     megabits = Fraction(one[2]) / (1000 if one[3] == "kb/s" else 1) if one[2] else Fraction(0)

@@ -44,7 +44,7 @@ class Archive:
             self._zip = zipfile.ZipFile(path)
         except (OSError, *_BROKEN) as error:
             raise NoArchive(
-                f"{path.name} is no ZIP file, or isn't whole ({_said(error)})."
+                f"{path.name} is not a ZIP file, or isn't whole ({_said(error)})."
             ) from error
         try:
             self._infos = self._checked_names()

@@ -136,7 +136,7 @@ class Walk:
             length = clock.frames(inside.duration)
             if kind != "Clip" and kind not in _NESTED:
                 if kind != "Gap":
-                    self.notes.append(f"“{item.name or kind}” is no shot, and is left out.")
+                    self.notes.append(f"“{item.name or kind}” is not a shot, and is left out.")
                 own_time += length
                 continue
             title = _title(item, index)

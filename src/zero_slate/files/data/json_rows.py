@@ -188,7 +188,7 @@ class _Walk:
     def _key(self, token: bytes) -> _Step:
         inner = self._open[-1]
         if token[:1] != b'"':
-            raise DataRefusal(f"The file is damaged: {_shown(token)} is no key.")
+            raise DataRefusal(f"The file is damaged: {_shown(token)} is not a key.")
         key = _string(token)
         if not is_number(key):
             inner.key = key

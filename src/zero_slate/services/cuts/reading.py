@@ -157,7 +157,7 @@ def _line(event: CutEvent) -> EventLine:
 
 def _repeats(events: list[CutEvent]) -> list[str]:
     return [
-        f"{code} stands {len(found)} times in the cut: events "
+        f"{code} appears {len(found)} times in the cut: events "
         + ", ".join(str(e.position) for e in found)
         for code, found in codes_that_repeat(events).items()
     ]

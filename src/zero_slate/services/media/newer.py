@@ -69,7 +69,7 @@ class NewerVersions:
 
     def newer(self, production_id: int) -> tuple[NewerVersion, ...]:
         """Return the newest version of each element of a production that isn't linked yet."""
-        found = (self._newest(row, code) for row, code in rows_of(self.workspace, production_id))
+        found = (self.newest_of(row, code) for row, code in rows_of(self.workspace, production_id))
         return tuple(each for each in found if each is not None)
 
     def newer_of_shot(self, shot_id: int) -> tuple[NewerVersion, ...]:
@@ -80,10 +80,11 @@ class NewerVersions:
                 raise NotFound(f"There is no shot numbered {shot_id}.")
             rows = elements.all_rows(session, shot_id)
             code = shot.code
-        found = (self._newest(row, code) for row in rows)
+        found = (self.newest_of(row, code) for row in rows)
         return tuple(each for each in found if each is not None)
 
-    def _newest(self, row: ElementRow, code: str) -> NewerVersion | None:
+    def newest_of(self, row: ElementRow, code: str) -> NewerVersion | None:
+        """Return the newest version of an element that isn't linked yet, if there is one."""
         name = elements.file_name(row)
         if not name:
             return None

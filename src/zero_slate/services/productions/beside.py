@@ -84,7 +84,7 @@ class Beside:
     def page(self, asked: Sequence[str]) -> BesidePage:
         """Lay sides out. Raises NotFound, and Refusal for what can't stand at a side."""
         if len(asked) > MOST_SIDES:
-            raise Refusal(f"{len(asked)} sides were asked for; {MOST_SIDES} is most.")
+            raise Refusal(f"{len(asked)} sides were asked for; {MOST_SIDES} is the most.")
         with self.workspace.reading() as session:
             made = [self._side(session, text, read_side(text)) for text in asked]
         values = [each for _, each in made]

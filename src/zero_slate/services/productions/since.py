@@ -1,4 +1,4 @@
-"""What others changed since somebody was last here: recuts, edit formats, shots, files."""
+"""What changed since somebody was last here: recuts, edit formats, shots, files, newer versions."""
 
 from collections import defaultdict
 from collections.abc import Iterator
@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.services.media.newly_come import NewlyCome
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.store.tables import Cut, EditRevision, ElementRow, Production, SetupRevision, Shot
 
@@ -25,7 +26,7 @@ class SinceLine:
     text: str
     """What changed, in a sentence without its end."""
     who: str
-    """Who changed it."""
+    """Who changed it, or whose the files are; empty where that isn't known."""
     at: str
     """When it was changed last, as an ISO 8601 moment in UTC."""
     address: str
@@ -35,17 +36,21 @@ class SinceLine:
 class Since:
     """What changed on an installation since a moment."""
 
-    def __init__(self, workspace: Workspace):
+    def __init__(self, workspace: Workspace, come: NewlyCome):
         self.workspace = workspace
+        self.come = come
 
     def lines(self, moment: str) -> tuple[SinceLine, ...]:
-        """Return what others changed since a moment, the newest first. Raises Refusal."""
+        """Return what others changed, and what came to the volumes, since a moment.
+
+        The newest is first. Raises Refusal.
+        """
         try:
             read = datetime.fromisoformat(moment)
         except ValueError as error:
             now = self.workspace.now()
             raise Refusal(
-                f"“{moment}” is no moment. It takes one as ISO 8601 writes it, as {now}.",
+                f"“{moment}” is not a moment. Write one as ISO 8601 does, as in {now}.",
                 nearest=now,
             ) from error
         aware = read if read.tzinfo else read.replace(tzinfo=UTC)
@@ -57,6 +62,7 @@ class Since:
                 *_shots(session, since, me),
                 *_files(session, since, me),
             ]
+        lines += _came(self.come, aware)
         return tuple(sorted(lines, key=lambda line: line.at, reverse=True))
 
 
@@ -139,6 +145,22 @@ def _files(session: Session, since: str, me: str) -> Iterator[SinceLine]:
         one = next(iter(shots))
         address = f"/s/{one}/elements" if len(shots) == 1 else f"/p/{production_id}"
         yield SinceLine(title, text, who, max(row.at for row in linked), address)
+
+
+def _came(come: NewlyCome, since: datetime) -> Iterator[SinceLine]:
+    groups = defaultdict(list)
+    for each in come.since(since):
+        groups[(each.production_id, each.production, each.owner)].append(each)
+    for (production_id, title, owner), came in groups.items():
+        shots = {each.newer.shot_id: each.newer.code for each in came}
+        if len(came) == 1:
+            text = f"{came[0].newer.code}: {came[0].newer.newest} lies beside {came[0].newer.name}"
+        else:
+            text = f"Newer files of {_named(list(shots.values()))} on disk"
+        one = next(iter(shots))
+        address = f"/s/{one}/elements" if len(shots) == 1 else f"/p/{production_id}/found"
+        at = max(each.at for each in came)
+        yield SinceLine(title, text, owner, f"{at:%Y-%m-%dT%H:%M:%SZ}", address)
 
 
 def _named(codes: list[str]) -> str:

@@ -83,5 +83,5 @@ def list_changes_since(
     slate: TheSlate,
     at: Annotated[str, Query(max_length=40, description="The moment, as ISO 8601 writes it.")],
 ) -> tuple[SinceLine, ...]:
-    """Return what others changed since a moment: cuts, edit formats, shots, files."""
+    """Return what others changed since a moment, and which newer versions came to the volumes."""
     return slate.since.lines(at)

@@ -223,7 +223,9 @@ def _grade(entry: Entry, notes: list[str]) -> Cdl | None:
         cdl = replace(sop, saturation=float(entry.sat)) if entry.sat else sop
     except (Refusal, ValueError) as error:
         said = (
-            str(error) if isinstance(error, Refusal) else f"ASC_SAT {entry.sat[:40]} is no figure."
+            str(error)
+            if isinstance(error, Refusal)
+            else f"ASC_SAT {entry.sat[:40]} is not a figure."
         )
         notes.append(f"Line {entry.graded}: the grade of event {entry.number} is left out. {said}")
         return None

@@ -72,7 +72,7 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
 def place_in_format(picture: Any, spec: Any) -> tuple[int, int, Size]:
     """Return where an open picture's first pixel lies in its format, and that.
 
-    OpenEXR alone has windows; what other formats say of offsets is no part of the picture.
+    OpenEXR alone has windows; what other formats say of offsets is not part of the picture.
     """
     if picture.format_name() != "openexr":
         return 0, 0, Size(spec.width, spec.height)

@@ -384,7 +384,7 @@
 			<section class="pt-3" aria-label="Folders">
 				<h2 class="text-head font-semibold">Folders of {layout.shot}</h2>
 				<p class="pb-1 text-sm text-ink2">
-					{#if files.data.tree.unknown}No volume is chosen, so what stands there isn't known.
+					{#if files.data.tree.unknown}No volume is chosen, so what is there isn't known.
 					{:else}{files.data.tree.there} there, {files.data.tree.to_make} to be made{files.data.tree
 							.in_the_way
 							? `, ${files.data.tree.in_the_way} in the way`

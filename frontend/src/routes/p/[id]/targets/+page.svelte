@@ -123,8 +123,8 @@
 						type="button"
 						class="act"
 						disabled={said.problem !== ''}
-						title={titled('Publish it so', 'makeChange')}
-						onclick={() => void keep()}>Publish it so</button
+						title={titled('Publish as ticked', 'makeChange')}
+						onclick={() => void keep()}>Publish as ticked</button
 					>
 					<button type="button" class="act" onclick={() => (typed = null)}>Cancel</button>
 				{/if}

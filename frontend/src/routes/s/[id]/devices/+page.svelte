@@ -96,7 +96,7 @@
 					type="button"
 					class="act text-base text-ink"
 					title={titled('Set the devices', 'makeChange')}
-					onclick={() => void keep()}>Set the devices so</button
+					onclick={() => void keep()}>Set the devices</button
 				>
 				<button
 					type="button"
