@@ -15,12 +15,15 @@ TIMES = 6
 TOOK = """async ([press, shows]) => {
     const drawn = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
     const began = performance.now();
-    const target = document.querySelector(press);
+    const target = press.length > 1 ? document.querySelector(press) : null;
     if (target instanceof HTMLElement) target.click();
     else document.body.dispatchEvent(new KeyboardEvent('keydown', {
-        key: press, altKey: press.length === 1 && press === 'l', bubbles: true, cancelable: true,
+        key: press, bubbles: true, cancelable: true,
     }));
-    while (!document.querySelector(shows)) await drawn();
+    while (!document.querySelector(shows)) {
+        if (performance.now() - began > 10000) throw new Error(`${press} shows no ${shows}`);
+        await drawn();
+    }
     await drawn();
     return performance.now() - began;
 }"""
@@ -63,9 +66,10 @@ def _measured(page: Page, production: int) -> Iterator[Figure]:
     opened = []
     for number in range(TIMES):
         page.goto("/")
-        page.wait_for_selector("li a[href^='/s/']")
+        page.get_by_label("Find on the desk").fill("today")
+        link = f"main tbody tr:nth-of-type({number + 1}) a[href^='/s/']"
+        page.wait_for_selector(link)
         page.wait_for_timeout(600)
-        link = f"main li:nth-of-type({number + 1}) a[href^='/s/']"
         opened.append(page.evaluate(TOOK, [link, "[data-row]"]))
     # The first is opened before anything was reckoned: the others are what a day is made of.
     yield Figure(
@@ -87,6 +91,4 @@ def _measured(page: Page, production: int) -> Iterator[Figure]:
     page.goto(f"/p/{production}")
     page.wait_for_selector("tbody tr")
     page.wait_for_timeout(600)
-    yield Figure(
-        "2,000 shots scrolled, 9 frames of 10 within", page.evaluate(SCROLLED), " ms", 17.5
-    )
+    yield Figure("2,000 shots scrolled, 9 frames of 10 within", page.evaluate(SCROLLED), " ms", 20)

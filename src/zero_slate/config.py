@@ -44,7 +44,8 @@ class Config(BaseSettings):
     `scheduler` is the address of a Dask scheduler whose workers read files and pixels; without one,
     `places` processes of this machine do, as many as it has cores where that isn't said.
     `pictures_mb` is how many MB of small pictures are kept on disk. `profiles` says what new
-    profiles begin with: `paper`, `keys`, `single_keys`.
+    profiles begin with: `paper`, `keys`, `single_keys`, `hints`, `targets`,
+    `text`.
     """
 
     model_config = SettingsConfigDict(env_prefix="ZERO_SLATE_", extra="ignore")

@@ -39,7 +39,7 @@ def test_picture_rows_are_folded_and_drawn_when_in_hand(page: Page) -> None:
     text(page, "Guides").press("Enter")
     expect(page.locator("[data-mask='9:16']")).to_be_visible()
     text(page, "Background colour").fill("blurple")
-    expect(row(page, "background").get_by_role("alert")).to_contain_text("no colour")
+    expect(row(page, "background").get_by_role("alert")).to_contain_text("not a colour")
     text(page, "Background colour").fill("#101010")
     expect(row(page, "background")).to_contain_text("3 : 1 is least")
     expect(page.locator("[data-canvas]")).to_have_attribute("fill", "#101010")

@@ -60,18 +60,18 @@ def test_steadiness_is_read_back_as_it_is_written(frames: int) -> None:
 @pytest.mark.parametrize(
     ("parse", "text", "why", "nearest"),
     [
-        (Finish.parse, "fills marble", "no finish", "fills wash 60 % at 24 px"),
+        (Finish.parse, "fills marble", "not a finish", "fills wash 60 % at 24 px"),
         (Finish.parse, "fills wash 0 %", "1 to 100 %", "fills wash 1 % at 24 px"),
         (Finish.parse, "fills wash at 1 px", "2 to 512 px", "fills wash 60 % at 2 px"),
         (Finish.parse, "fills wash, fills chalk", "said twice", None),
-        (Finish.parse, "wash, seed 9999999999", "no seed", "seed 1"),
+        (Finish.parse, "wash, seed 9999999999", "not a seed", "seed 1"),
         (Steadiness.parse, "every 0 frames", "1 to 1000", "held"),
-        (Steadiness.parse, "wobbly", "no steadiness", "held"),
+        (Steadiness.parse, "wobbly", "not a steadiness", "held"),
         (Grain.parse, "60 % at 1 px", "up to 50 %", "50 % at 1 px"),
         (Grain.parse, "3 % at 40 px", "0.5 to 16 px", "3 % at 16 px"),
         (Grain.parse, "3 % at 1 px by 1 2 3 4 300", "0 to 200 %", "3 % at 1.5 px"),
-        (Grain.parse, "3 % at 1 px, blue", "no part of grain", "3 % at 1.5 px"),
-        (Grain.parse, "coarse", "no grain", "3 % at 1.5 px"),
+        (Grain.parse, "3 % at 1 px, blue", "not part of grain", "3 % at 1.5 px"),
+        (Grain.parse, "coarse", "not grain", "3 % at 1.5 px"),
     ],
 )
 def test_what_cannot_be_is_refused_with_the_nearest(

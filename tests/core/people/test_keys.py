@@ -15,6 +15,7 @@ from zero_slate.core.people.key_sets import (
     OwnKeySet,
     bindings_of,
     free_key,
+    is_pen_left,
     judge,
     make_set,
     set_keys,
@@ -26,7 +27,15 @@ from zero_slate.core.people.keys import (
     read_chord,
 )
 from zero_slate.core.people.places import Place
-from zero_slate.core.people.room import Paper, Room, begun_with, known_sets
+from zero_slate.core.people.room import (
+    HintLevel,
+    Paper,
+    Room,
+    Targets,
+    TextSize,
+    begun_with,
+    known_sets,
+)
 
 # Where the keys lie under each hand, on the keyboard that ISO/IEC 9995 calls the alphanumeric zone.
 # With what Shift writes on the same keys, as British and American keyboards both have it.
@@ -212,9 +221,35 @@ def test_a_facility_says_what_profiles_begin_with() -> None:
     room = begun_with({"paper": "dim", "keys": PEN_LEFT, "single_keys": False}, "zero-slate.toml")
     assert (room.paper, room.key_set, room.single_keys) == (Paper.DIM, PEN_LEFT, False)
     assert begun_with({}, "zero-slate.toml") == Room()
-    for said in ({"colour": "red"}, {"paper": "pink"}, {"keys": "Mine"}, {"single_keys": "no"}):
+    large = begun_with({"hints": "full", "targets": "large", "text": "larger"}, "zero-slate.toml")
+    assert (large.hints, large.targets, large.text) == (
+        HintLevel.FULL, Targets.LARGE, TextSize.LARGER,
+    )  # fmt: skip
+    for said in (
+        {"colour": "red"}, {"paper": "pink"}, {"keys": "Mine"}, {"single_keys": "no"},
+        {"targets": "huge"}, {"text": ["larger"]}, {"hints": 3},
+    ):  # fmt: skip
         with pytest.raises(Refusal, match=r"zero-slate\.toml"):
             begun_with(said, "zero-slate.toml")
+
+
+def test_whose_hand_a_key_set_is_for() -> None:
+    mine = OwnKeySet("Mine", PEN_LEFT)
+    assert is_pen_left(PEN_LEFT, ())
+    assert is_pen_left("Mine", (mine,))
+    assert not is_pen_left(LETTERS, (mine,))
+
+
+def test_what_has_the_focus_hears_its_own_keys_and_those_of_all_that_is_looked_at() -> None:
+    """The frame rule answers + and -, as a drawing and the light table do, and its own besides."""
+    assert Place.LOOKED_AT.meets(Place.RULE)
+    assert Place.RULE_AND_STACK.meets(Place.STACK)
+    assert not Place.LOOKED_AT.meets(Place.STACK)
+    assert not Place.LOOKED_AT.meets(Place.SHEET)
+    assert not Place.FIELD.meets(Place.EVERYWHERE)
+    both = set_keys(OwnKeySet("Mine", LETTERS), "fit", ["+"])
+    (said,) = [each for each in judge(both.bindings) if each.action == "fit"]
+    assert "Go closer" in said.text
 
 
 def test_a_room_keeps_within_bounds() -> None:

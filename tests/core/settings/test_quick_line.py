@@ -100,7 +100,7 @@ def test_an_ambiguous_word_is_asked(word: str, keys: list[str]) -> None:
         ("1108-1001", "comes"),
         ("cut", "followed by a range"),
         ("2/0", "divides by 0"),
-        ("#zzz", "no colour"),
+        ("#zzz", "not a colour"),
     ],
 )
 def test_a_word_that_is_nothing_is_told(line: str, words: str) -> None:

@@ -47,9 +47,9 @@ def test_an_element_and_a_focus_move_between_moments() -> None:
         ("keeper infinity", "1,000,000 m is the farthest"),
         ("keeper ∞ m", "1,000,000 m is the farthest"),
         ("keeper 4 m on 1061 to 6 m on 1001", "moments rise"),
-        ("keeper 4 m on 1001 to 6 m", "no distance"),
+        ("keeper 4 m on 1001 to 6 m", "not a distance"),
         ("keeper 4 m on 1001 to 0 m on 1061", "0.01 m to 1,000,000 m"),
-        ("keeper 4 m on 99999999 to 6 m on 100000000", "no distance"),
+        ("keeper 4 m on 99999999 to 6 m on 100000000", "not a distance"),
         ("keeper " + " to ".join(f"{n + 1} m on {n}" for n in range(25)), "24 is the most"),
     ],
 )
@@ -63,7 +63,7 @@ def test_a_focus_or_travel_that_cannot_be_is_refused() -> None:
         (Focus.parse, "f/2.8 at 3 m on 1001 to 0 m on 1061", "lies in the camera"),
         (Focus.parse, "f/2.8 at 3 m on 1001", "two at least"),
         (Travel.parse, "2 m", "at its mark"),
-        (Travel.parse, "sideways", "no distance"),
+        (Travel.parse, "sideways", "not a distance"),
     ):
         with pytest.raises(Refusal, match=why):
             parse(text)

@@ -148,7 +148,7 @@ def test_targets_are_typed_and_refused() -> None:
     assert Targets.parse(str(typed)) == typed
     assert str(Targets.parse("WebP at 500 kb/s")) == "WebP at 0.5 Mb/s"
     for text, why, nearest in (
-        ("H.264", "no target", "H.264 movie"),
+        ("H.264", "not a target", "H.264 movie"),
         ("gif, GIF", "said twice", None),
         ("still frames at 8 Mb/s", "no data rate", "still frames"),
         ("GIF at 9000 Mb/s", "0.05 to 2000", "GIF at 2000 Mb/s"),

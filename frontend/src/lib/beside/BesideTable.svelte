@@ -23,7 +23,10 @@
 	const tone = (side: Side | undefined) => (side?.kind === 'shot' ? '' : 'text-blue');
 </script>
 
-<table class="w-full text-left [&_td]:px-2 [&_td]:py-1.5 [&_th]:px-2 [&_th]:font-normal">
+<table
+	aria-label="What differs"
+	class="w-full text-left [&_td]:px-2 [&_td]:py-1.5 [&_th]:px-2 [&_th]:font-normal"
+>
 	<thead class="sticky top-0 z-[5] bg-sheet text-xs text-ink2">
 		<tr>
 			<th class="w-[26%] text-right {tone(page.sides[0])}">{page.sides[0]?.label}</th>

@@ -132,7 +132,7 @@ def begun_with(said: Mapping[str, Any], by: str) -> Room:
             begins[key] = each
             continue
         field_name, choices = _CHOICES[key]
-        if each not in choices:
+        if not isinstance(each, str) or each not in choices:
             there_are = ", ".join(choices)
             raise Refusal(f"{by} begins profiles with {key} “{each}”; there are {there_are}.")
         begins[field_name] = choices[each]
