@@ -4,14 +4,18 @@ import re
 import sys
 import tempfile
 from collections.abc import Callable
+from io import BytesIO
 from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Browser, Page, sync_playwright
 
 from scripts.served import CHROMIUM, FLAGS, Served
 
 ROOT = Path(__file__).parents[1]
 PICTURES = ROOT / "docs/screenshots"
+# Of each view on a sheet of several, and what lies between them, in pixels.
+TILE, GAP = (960, 600), 12
 # Plate and flare show the same bird as the artwork: without them the artwork's own is seen.
 ARTWORK_ALONE = """async () => {
   const shot = `/api/v1${location.pathname.replace("/s/", "/shots/")}`;
@@ -167,7 +171,7 @@ def targets(page: Page) -> None:
     for name in ("H.264 movie", "cinema frames", "GIF"):
         page.get_by_label(f"Publish as {name}").check()
         page.wait_for_selector("[data-awaited='0']")
-    page.get_by_role("button", name="Publish it so").click()
+    page.get_by_role("button", name="Publish as ticked").click()
     page.get_by_text("Published so").wait_for()
     page.get_by_role("button", name="Try all that are published").click()
     page.get_by_role("button", name="Stop").wait_for()
@@ -179,10 +183,13 @@ def targets(page: Page) -> None:
 def keys(page: Page) -> None:
     """Make a key set, and look at what a key does."""
     page.get_by_role("link", name="Keys", exact=True).click()
-    page.get_by_label("Key set").click()
-    page.get_by_role("option", name="Pen in the right hand").click()
-    page.get_by_role("button", name="Make my own from it").click()
-    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Make my own from it").wait_for()
+    if not page.get_by_role("button", name="Remove it").count():
+        page.get_by_label("Key set").click()
+        page.get_by_role("option", name="Pen in the right hand").click()
+        page.get_by_role("button", name="Make my own from it").click()
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Remove it").wait_for()
     page.get_by_role("button", name="change the keys of “Find anything”").click()
     page.keyboard.press("q")
     page.get_by_text("has it too").first.wait_for()
@@ -202,9 +209,18 @@ def beside(page: Page) -> None:
     page.get_by_role("slider", name="Moment").press("ArrowRight")
 
 
+def find(page: Page) -> None:
+    """Find shots and settings by the letters of a word."""
+    page.get_by_role("button", name="Find", exact=True).click()
+    page.get_by_role("combobox", name="Find anything").fill("ra")
+    page.get_by_role("option").first.wait_for()
+
+
 def hinted(page: Page) -> None:
     """Have the rate explained in full."""
-    page.keyboard.press("Alt+g")
+    short = page.get_by_role("button", name="Short hints")
+    if short.count():
+        short.click()
     page.get_by_role("textbox", name="Rate", exact=True).focus()
     page.get_by_text("Set to ").first.wait_for()
 
@@ -257,14 +273,23 @@ def pictures_of() -> tuple[tuple[str, str, Steps], ...]:
         ("stand", "paper", then(lantern("LAN_0010"), stand)),
         ("finish", "paper", then(lantern("LAN_0010"), finish)),
         ("beside", "paper", beside),
-        # The keys and the hints stay as they were set.
-        ("keys", "dim", keys),
-        ("sheet-dim", "dim", then(shot("FRO_0030"), hinted)),
     )
 
 
-def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) -> None:
-    """Take one picture."""
+def room_of() -> tuple[Steps, ...]:
+    """List the ways to what each picture of the room shows, side by side and below each other."""
+    return (
+        lambda page: page.goto(f"{page.url.rstrip('/')}/people"),
+        keys,
+        then(shot("FRO_0030"), hinted),
+        then(shot("FRO_0030"), lambda page: page.get_by_role("button", name="Layout").click()),
+        then(shot("FRO_0030"), find),
+        beside,
+    )
+
+
+def take(browser: Browser, address: str, paper: str, steps: Steps) -> bytes:
+    """Take one picture; return it as PNG."""
     context = browser.new_context(
         viewport={"width": 1280, "height": 800},
         reduced_motion="reduce",
@@ -283,8 +308,22 @@ def take(browser: Browser, address: str, name: str, paper: str, steps: Steps) ->
     if not page.locator("[data-loupe]").count():
         page.mouse.move(300, 48)
     page.wait_for_timeout(400)
-    page.screenshot(path=PICTURES / f"{name}.png")
+    picture = page.screenshot()
     context.close()
+    return picture
+
+
+def take_room(browser: Browser, address: str, paper: str) -> bytes:
+    """Take the pictures of the room on one paper, and lay them on one sheet; return it as PNG."""
+    taken = [take(browser, address, paper, steps) for steps in room_of()]
+    tiles = [Image.open(BytesIO(each)).resize(TILE, Image.Resampling.LANCZOS) for each in taken]
+    rows = (len(tiles) + 1) // 2
+    sheet = Image.new("RGB", (2 * TILE[0] + GAP, rows * (TILE[1] + GAP) - GAP), "#8c8c8c")
+    for place, tile in enumerate(tiles):
+        sheet.paste(tile, (place % 2 * (TILE[0] + GAP), place // 2 * (TILE[1] + GAP)))
+    whole = BytesIO()
+    sheet.save(whole, "PNG", optimize=True)
+    return whole.getvalue()
 
 
 def main() -> int:
@@ -302,7 +341,13 @@ def main() -> int:
             for name, paper, steps in pictures_of():
                 if named and name not in named:
                     continue
-                take(browser, served.root, name, paper, steps)
+                picture = take(browser, served.root, paper, steps)
+                (PICTURES / f"{name}.png").write_bytes(picture)
+            # Last, since keys and hints stay as they were set.
+            for name, paper in (("room", "paper"), ("room-dim", "dim")):
+                if not named or name in named:
+                    picture = take_room(browser, served.root, paper)
+                    (PICTURES / f"{name}.png").write_bytes(picture)
             browser.close()
         finally:
             served.kill()

@@ -17,7 +17,7 @@ from zero_slate.demo.make import make_demo
 from zero_slate.web.app import STATIC, create_app
 
 # However busy the machine: what never comes is told, and not what takes long.
-PATIENCE = 60_000
+PATIENCE = 120_000
 expect.set_options(timeout=PATIENCE)
 # A request may meet a connection that the server has just closed, since nothing came on it.
 RETRIES = 3

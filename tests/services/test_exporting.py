@@ -102,7 +102,7 @@ def test_a_framing_list_is_given_as_typed_values(
     assert page
     bad = client.post("/api/v1/framing-lists", files={"file": ("a.fdl", b"{}")})
     assert bad.status_code == 422
-    assert "no framing decision list" in bad.json()["detail"]
+    assert "not a framing decision list" in bad.json()["detail"]
 
 
 def test_all_shots_are_handed_off_as_one(

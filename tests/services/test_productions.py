@@ -50,7 +50,7 @@ def test_a_code_that_stands_twice_is_told(slate: Slate, production: int) -> None
         event(2, "05:00:00:00", "01:00:01:16", 40, "GRA_0010_b"),
     )
     preview = slate.cuts.preview(production, twice, "23.976", None)
-    assert preview.notes == ("GRA_0010 stands 2 times in the cut: events 1, 2",)
+    assert preview.notes == ("GRA_0010 appears 2 times in the cut: events 1, 2",)
     slate.cuts.take(production, twice, "cut_02.edl", "23.976", None)
     lines = slate.cut_pages.page(production).lines
     assert [line.note for line in lines] == ["also at 01:00:01:16"]

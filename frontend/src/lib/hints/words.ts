@@ -24,8 +24,8 @@ export const TARGETS = {
 /** How large words and figures are. */
 export const TEXTS = {
 	usual: 'As it ships.',
-	larger: 'A seventh larger.',
-	largest: 'Nearly a third larger.'
+	larger: '15 % larger.',
+	largest: '30 % larger.'
 } as const;
 
 /** What is said at each level. */

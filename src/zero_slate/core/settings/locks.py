@@ -47,7 +47,7 @@ def read_locks(written: Mapping[str, tuple[Written, str]]) -> dict[str, Facility
         setting = HOUSE_SETTINGS.get(key)
         if setting is None:
             known = ", ".join(HOUSE_SETTINGS)
-            raise Refusal(f"{by} locks “{key}”, which is no setting. There are {known}.")
+            raise Refusal(f"{by} locks “{key}”, which isn't a setting. There are {known}.")
         parts = setting.kind.parts
         if isinstance(said, Mapping):
             texts = {str(part): str(text) for part, text in said.items()}
