@@ -1,4 +1,4 @@
-"""How soon the screen is another: a shot opened, another paper or layout, a long list scrolled."""
+"""How soon the screen is another: a shot, a paper, a profile, a layout, a long list scrolled."""
 
 import tempfile
 from collections.abc import Iterator
@@ -80,6 +80,16 @@ def _measured(page: Page, production: int) -> Iterator[Figure]:
         for paper in ("dim", "paper") * (TIMES // 2)
     ]
     yield Figure("another paper, slowest", max(papers), " ms", 100)
+    assert page.request.post("/api/v1/people", data={"name": "Other"}).ok
+    page.goto("/people")
+    page.wait_for_selector("main li:nth-of-type(2)")
+    profiles = [
+        page.evaluate(TOOK, [f"{person} button.act", f"{person} span.font-semibold"])
+        for person in ("main li:nth-of-type(2)", "main li:nth-of-type(1)") * (TIMES // 2)
+    ]
+    yield Figure("another profile, slowest", max(profiles), " ms", 100)
+    page.goto("/s/1")
+    page.wait_for_selector("[data-row]")
     page.get_by_role("button", name="Layout").click()
     panes = "aside[aria-label='Layout'] ul li:nth-child({}) button"
     folded = "button[aria-label='Bring drawing back']"

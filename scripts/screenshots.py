@@ -188,7 +188,7 @@ def keys(page: Page) -> None:
         page.get_by_label("Key set").click()
         page.get_by_role("option", name="Pen in the right hand").click()
         page.get_by_role("button", name="Make my own from it").click()
-        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Make it", exact=True).click()
         page.get_by_role("button", name="Remove it").wait_for()
     page.get_by_role("button", name="change the keys of “Find anything”").click()
     page.keyboard.press("q")
