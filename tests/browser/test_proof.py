@@ -69,7 +69,9 @@ def wide(page: Page, served: Here) -> np.ndarray:
 
 def pixel_for_pixel(page: Page) -> tuple[float, float, int, int]:
     """Show a pixel as one of the screen's; return a place, and which pixel lies there."""
-    page.keyboard.press("Shift+Y")
+    # Without the guides, which stay as they were the last time.
+    if page.get_by_role("button", name="guides").get_attribute("aria-pressed") == "true":
+        page.keyboard.press("Shift+Y")
     page.keyboard.press("Shift+I")
     box = table(page).bounding_box()
     assert box is not None
