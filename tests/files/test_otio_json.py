@@ -4,6 +4,7 @@ import io
 import json
 import zipfile
 from collections.abc import Callable
+from dataclasses import replace
 from fractions import Fraction
 from pathlib import Path
 from typing import Any
@@ -130,7 +131,9 @@ def test_a_timeline_is_read_as_the_library_reads_it(made: otio.schema.Timeline) 
         return
     judge = otio.adapters.read_from_string(text, "otio_json")
     theirs = read_timeline(judge, mine.rate, mine.drop, CodeRule(), form=mine.form)
-    assert mine == theirs
+    # Codes that differ in capitals alone are told by whoever reads a cut, in whatever form.
+    notes = tuple(note for note in mine.notes if "differ in capitals alone" not in note)
+    assert replace(mine, notes=notes) == theirs
 
 
 def test_the_versions_read_are_the_librarys() -> None:

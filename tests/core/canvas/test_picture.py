@@ -12,7 +12,7 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.canvas.guides import Guides, Mask, field_size, read_shape, safe_size
 from zero_slate.core.canvas.overscan import Overscan
-from zero_slate.core.canvas.raster import LONGEST_SIDE, Raster, RasterRefusal, Size
+from zero_slate.core.canvas.raster import LONGEST_SIDE, MOST_PIXELS, Raster, RasterRefusal, Size
 from zero_slate.core.canvas.region import Region
 from zero_slate.core.canvas.shape import even_near, sized
 from zero_slate.core.canvas.signals import Signal, facts_of
@@ -102,8 +102,9 @@ def test_scales_said_to_be_exact_are(width: int, height: int, scale: Fraction) -
     try:
         worked = work_at(Size(width, height), WorkingScale(scale))
     except RasterRefusal:
-        # Four times a side of more than 4096 is past what a canvas takes.
-        assert max(width, height) * scale > LONGEST_SIDE - 1
+        # Four times a side of more than 4096, or of both, is past what a canvas takes.
+        across, down = width * scale + F(1, 2), height * scale + F(1, 2)
+        assert max(across, down) > LONGEST_SIDE or across * down > MOST_PIXELS
         return
     assert abs(worked.size.width - worked.across) <= F(1, 2) or worked.size.width == 1
     for near in worked.exact_scales:
