@@ -4,10 +4,10 @@ import tempfile
 from collections.abc import Iterator
 from pathlib import Path
 
-from playwright.sync_api import CDPSession, Page, sync_playwright
-from scripts.served import CHROMIUM, FLAGS, Served
+from playwright.sync_api import CDPSession, Page
 
 from bench.figures import Figure
+from bench.screen import screen
 
 FIRST_HOUR = 5
 DAY = 40
@@ -19,19 +19,8 @@ BETWEEN = 6 * 60_000
 
 def measure() -> Iterator[Figure]:
     """Visit the demo's shots, some twice, with minutes between them that the page's clock skips."""
-    with tempfile.TemporaryDirectory() as name:
-        served = Served(Path(name), "bench")
-        served.start()
-        try:
-            with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-                page = browser.new_page(
-                    base_url=served.root, viewport={"width": 1280, "height": 800}
-                )
-                yield from _measured(page)
-                browser.close()
-        finally:
-            served.kill()
+    with tempfile.TemporaryDirectory() as name, screen(Path(name)) as page:
+        yield from _measured(page)
 
 
 def _measured(page: Page) -> Iterator[Figure]:

@@ -12,10 +12,10 @@ from typing import Any
 
 import numpy as np
 import OpenImageIO as oiio
-from playwright.sync_api import Page, sync_playwright
-from scripts.served import CHROMIUM, FLAGS, Served
+from playwright.sync_api import Page
 
 from bench.figures import Figure, seconds
+from bench.screen import screen
 from zero_slate.config import Config
 from zero_slate.core.colour.config_place import USUAL
 from zero_slate.core.media.element import Role
@@ -119,16 +119,8 @@ def measure() -> Iterator[Figure]:
         (home / "zero-slate.toml").write_text('[volumes]\nfiles = "files"\n')
         shot, numbers = _set_up(home)
         yield from _copies(home, shot, numbers["run.####.exr"], folder)
-        served = Served(home, "bench", command="serve")
-        served.start()
-        try:
-            with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-                page = browser.new_page(viewport={"width": 1280, "height": 800})
-                yield from _looking(page, served, shot, numbers, folder)
-                browser.close()
-        finally:
-            served.kill()
+        with screen(home, "serve") as page:
+            yield from _looking(page, shot, numbers, folder)
 
 
 def _set_up(home: Path) -> tuple[int, dict[str, int]]:
@@ -143,10 +135,8 @@ def _set_up(home: Path) -> tuple[int, dict[str, int]]:
     return shot, numbers
 
 
-def _looking(
-    page: Page, served: Served, shot: int, numbers: dict[str, int], folder: Path
-) -> Iterator[Figure]:
-    page.goto(f"{served.root}/s/{shot}/proof")
+def _looking(page: Page, shot: int, numbers: dict[str, int], folder: Path) -> Iterator[Figure]:
+    page.goto(f"/s/{shot}/proof")
     page.wait_for_selector("[data-ready]")
     page.locator("aside select").first.select_option(value=f"{numbers['hd.png']}|")
     page.wait_for_timeout(2000)

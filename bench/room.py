@@ -4,11 +4,11 @@ import tempfile
 from collections.abc import Iterator
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
-from scripts.served import CHROMIUM, FLAGS, Served
+from playwright.sync_api import Page
 
 from bench.figures import Figure
 from bench.formats import prepare
+from bench.screen import screen
 
 TIMES = 6
 # From what was done to the frame that shows it, in ms of the page's own clock.
@@ -48,18 +48,8 @@ def measure() -> Iterator[Figure]:
     with tempfile.TemporaryDirectory() as name:
         home = Path(name)
         production, _ = prepare(home)
-        served = Served(home, "bench", command="serve")
-        served.start()
-        try:
-            with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-                page = browser.new_page(
-                    base_url=served.root, viewport={"width": 1280, "height": 800}
-                )
-                yield from _measured(page, production)
-                browser.close()
-        finally:
-            served.kill()
+        with screen(home, "serve") as page:
+            yield from _measured(page, production)
 
 
 def _measured(page: Page, production: int) -> Iterator[Figure]:

@@ -7,10 +7,10 @@ from dataclasses import replace
 from fractions import Fraction
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
-from scripts.served import CHROMIUM, FLAGS, Served
+from playwright.sync_api import Page
 
 from bench.figures import Figure, seconds
+from bench.screen import screen
 from zero_slate.config import Config
 from zero_slate.core.cut.comparison import compare
 from zero_slate.core.cut.events import CutEvent
@@ -121,23 +121,15 @@ def _drags(home: Path) -> Iterator[Figure]:
     production = slate.shots.load(shot).head.production_id
     long = slate.new_shots.set_up_by_hand(production, "LONG_0010", "", TypedSpan(length="20000"))
     slate.close()
-    served = Served(home, "bench")
-    served.start()
-    try:
-        with sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-            page = browser.new_page(viewport={"width": 1280, "height": 800})
-            for name, each in (("a shot", shot), ("20,000 frames", long)):
-                page.goto(f"{served.root}/s/{each}")
-                page.wait_for_selector("[data-band=work]")
-                page.wait_for_selector("[data-awaited='0']")
-                apart = sorted(_drag(page))
-                middle, most = apart[len(apart) // 2], apart[int(len(apart) * 0.95)]
-                yield Figure(f"between frames while dragging, {name}, median", middle, " ms", 17)
-                yield Figure(f"between frames while dragging, {name}, 95 %", most, " ms", 34)
-            browser.close()
-    finally:
-        served.kill()
+    with screen(home) as page:
+        for name, each in (("a shot", shot), ("20,000 frames", long)):
+            page.goto(f"/s/{each}")
+            page.wait_for_selector("[data-band=work]")
+            page.wait_for_selector("[data-awaited='0']")
+            apart = sorted(_drag(page))
+            middle, most = apart[len(apart) // 2], apart[int(len(apart) * 0.95)]
+            yield Figure(f"between frames while dragging, {name}, median", middle, " ms", 17)
+            yield Figure(f"between frames while dragging, {name}, 95 %", most, " ms", 34)
 
 
 def _drag(page: Page) -> list[float]:
