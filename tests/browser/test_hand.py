@@ -218,6 +218,18 @@ def test_a_drawing_is_looked_at_close_by_fingers_wheel_and_keys(page: Page, hand
     expect(page.locator("[data-close]")).to_have_count(0)
 
 
+def test_a_drawing_that_is_close_is_shown_whole_by_the_tap_of_a_finger(
+    page: Page, hand: Hand
+) -> None:
+    page.goto("/s/4")
+    settled(page)
+    drawing = page.get_by_role("group", name=re.compile("^Drawing, "))
+    hand.spread(middle_of(drawing), (30, 60, 90))
+    hand.fingers("touchStart", middle_of(page.get_by_role("button", name=re.compile("show all$"))))
+    hand.fingers("touchEnd")
+    expect(drawing).not_to_have_attribute("data-close", re.compile("."))
+
+
 def test_the_picture_is_zoomed_by_two_fingers(page: Page, hand: Hand) -> None:
     page.goto("/s/4/proof")
     settled(page)

@@ -20,10 +20,10 @@
 		return { x: event.clientX - box.left, y: event.clientY - box.top };
 	}
 
-	/** One finger scrolls the page until the drawing is close; the browser mustn't take two. */
+	/** The browser mustn't take two fingers for scrolling; a tap of one still presses the button. */
 	function holdTwo(element: HTMLElement): () => void {
 		const hold = (event: TouchEvent) => {
-			if (event.touches.length === 2 || !close.whole) event.preventDefault();
+			if (event.touches.length === 2) event.preventDefault();
 		};
 		element.addEventListener('touchstart', hold, { passive: false });
 		element.addEventListener('touchmove', hold, { passive: false });

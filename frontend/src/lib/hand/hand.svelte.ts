@@ -1,4 +1,5 @@
 import type { Schema } from '$lib/api/client';
+import { storage } from '$lib/state/storage';
 
 type Targets = Schema<'Targets'>;
 type TextSize = Schema<'TextSize'>;
@@ -16,7 +17,7 @@ class Hand {
 	targets = $state<Targets>('auto');
 	text = $state<TextSize>('usual');
 	/** Whether a pen or a finger was used last, and no mouse. */
-	pen = $state(stored(KEPT.tool) === 'pen' || coarse());
+	pen = $state(storage((all) => all.getItem(KEPT.tool), null) === 'pen' || coarse());
 	/** How many times as large as they ship words are. */
 	readonly k = $derived({ usual: 1, larger: 1.15, largest: 1.3 }[this.text]);
 	readonly large = $derived(this.targets === 'large' || (this.targets === 'auto' && this.pen));
@@ -67,20 +68,8 @@ class Hand {
 	}
 }
 
-function stored(key: string): string | null {
-	try {
-		return localStorage.getItem(key);
-	} catch {
-		return null;
-	}
-}
-
 function store(key: string, text: string): void {
-	try {
-		localStorage.setItem(key, text);
-	} catch {
-		// It is as large as it was until this page is gone.
-	}
+	storage((all) => all.setItem(key, text), undefined);
 }
 
 /** Whether this machine has nothing finer than a finger. */

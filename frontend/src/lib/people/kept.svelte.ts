@@ -2,6 +2,7 @@
  * What pages keep for whoever works here: at hand at once from this browser, and sent to the server,
  * which gives it back on another machine, and where a browser's storage was cleared.
  */
+import { storage } from '$lib/state/storage';
 
 /** How long what changed waits for more of it before it is sent, in ms. */
 const SETTLES = 300;
@@ -9,15 +10,6 @@ const WHOSE = 'zero-slate.here';
 const UNSENT = 'zero-slate.unsent';
 
 type Send = (changes: Record<string, string | null>) => Promise<unknown>;
-
-function storage<T>(use: (storage: Storage) => T, without: T): T {
-	try {
-		return use(localStorage);
-	} catch {
-		// A browser that stores nothing: it is kept as long as this page is.
-		return without;
-	}
-}
 
 export class Kept {
 	/** Whose things these are; nobody's until somebody has said who they are. */
