@@ -5,7 +5,18 @@ import { parse } from 'svelte/compiler';
 
 const SAID = /[A-Za-z’']{2,}[,:;]? \S*[A-Za-z]{2}|^[A-Z][a-z]+\.?$/;
 const SPOKEN = new Set(['title', 'aria-label', 'placeholder', 'label', 'alt', 'what', 'purpose']);
-const SILENT = new Set(['class', 'style', 'd', 'viewBox', 'transform', 'points', 'href', 'class:']);
+const SILENT = new Set(['class', 'style', 'd', 'viewBox', 'transform', 'points', 'href']);
+/** What of a node says nothing. */
+const UNREAD = new Set([
+	'start',
+	'end',
+	'type',
+	'loc',
+	'metadata',
+	'css',
+	'comments',
+	'leadingComments'
+]);
 const out = [];
 
 function* files(folder) {
@@ -67,20 +78,7 @@ function walk(node, say, source) {
 	const text = textOf(node, source);
 	if (text) say(node, text);
 	for (const key of Object.keys(node)) {
-		if (
-			[
-				'start',
-				'end',
-				'type',
-				'loc',
-				'parent',
-				'metadata',
-				'css',
-				'comments',
-				'leadingComments'
-			].includes(key)
-		)
-			continue;
+		if (UNREAD.has(key)) continue;
 		walk(node[key], say, source);
 	}
 }

@@ -68,9 +68,8 @@ class Camera(TextValue):
         found = _WRITTEN.fullmatch(said)
         if not found:
             raise Refusal(
-                f"{quoted(text)} is not a camera. Write a focal length or an angle, and a back, as "
-                "in "
-                "50 mm on 36x24 or 40 deg on academy; or none.",
+                f"{quoted(text)} is not a camera. Write a focal length or an angle, and a back, "
+                "as in 50 mm on 36x24 or 40 deg on academy; or none.",
                 nearest="50 mm on 36x24",
             )
         width, height = _back(found[3] or "36x24")

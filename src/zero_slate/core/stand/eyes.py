@@ -68,8 +68,7 @@ class Eyes(TextValue):
         if not found:
             raise Refusal(
                 f"{quoted(text)} is not a setting for two eyes. Write how far apart, where they "
-                "converge, the "
-                f"screen's width and how far away it is, as in {USUAL}; or none.",
+                f"converge, the screen's width and how far away it is, as in {USUAL}; or none.",
                 nearest=USUAL,
             )
         apart, converge, parallel, screen, viewer = found.groups()

@@ -100,8 +100,7 @@ class Focus(TextValue):
             )  # fmt: skip
         raise Refusal(
             f"{quoted(text)} is not a focus. Write f/2.8 at 3 m; or a distance, what stays sharp, "
-            "and "
-            "how soft at most, as in 3 m, 0.5 m sharp, at most 12 px; or none.",
+            "and how soft at most, as in 3 m, 0.5 m sharp, at most 12 px; or none.",
             nearest="f/2.8 at 3 m",
         )
 

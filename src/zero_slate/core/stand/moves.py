@@ -71,8 +71,7 @@ class Move:
         if not all(found):
             raise Refusal(
                 f"{quoted(text)} is not a distance. Write metres, as in 4 m; or how they move, as "
-                "in "
-                "4 m on 1001 to 6 m on 1061."
+                "in 4 m on 1001 to 6 m on 1061."
             )
         moments = [
             (int(each[3] or 0), Fraction(each[1]) * UNITS[each[2] or "m"]) for each in found if each

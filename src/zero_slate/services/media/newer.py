@@ -110,7 +110,7 @@ class NewerVersions:
             path = PurePosixPath(row.folder)
             if versioned(path.name).number is None:
                 return
-            above = "" if str(path.parent) == "." else str(path.parent)
+            above = folder_above(row.folder)
             _, listing, _ = self.volumes.look(row.volume, above)
             for folder in listing.folders:
                 if not is_newer(folder, path.name):
@@ -168,6 +168,12 @@ class NewerVersions:
             if words := _other_values(old[key], new[key]):
                 told.append(f"Layer {key} on frame {frame}: {words}.")
         return told or [f"The values of frame {frame} are the same in every layer of both."]
+
+
+def folder_above(folder: str) -> str:
+    """Return the folder that one lies in; empty for the volume's root."""
+    above = str(PurePosixPath(folder).parent)
+    return "" if above == "." else above
 
 
 def _one_file(was: Found, found: Found) -> str:

@@ -5,12 +5,12 @@ from collections.abc import Iterator
 from contextlib import suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from pathlib import Path, PurePosixPath
+from pathlib import Path
 
 from sqlalchemy import select
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.services.media.newer import NewerVersion, NewerVersions
+from zero_slate.services.media.newer import NewerVersion, NewerVersions, folder_above
 from zero_slate.services.runtime.workspace import Workspace
 from zero_slate.store import elements
 from zero_slate.store.tables import ElementRow, Production, Shot
@@ -50,8 +50,7 @@ class NewlyCome:
             return changed[place]
 
         for row, code, production in self._rows():
-            above = str(PurePosixPath(row.folder).parent) if row.folder else ""
-            if not (new(row.volume, row.folder) or new(row.volume, above)):
+            if not (new(row.volume, row.folder) or new(row.volume, folder_above(row.folder))):
                 continue
             found = self.newer.newest_of(row, code)
             newest = self._newest_file(found) if found else None
