@@ -91,4 +91,6 @@ def _measured(page: Page, production: int) -> Iterator[Figure]:
     page.goto(f"/p/{production}")
     page.wait_for_selector("tbody tr")
     page.wait_for_timeout(600)
-    yield Figure("2,000 shots scrolled, 9 frames of 10 within", page.evaluate(SCROLLED), " ms", 20)
+    yield Figure(
+        "2,000 shots scrolled, 9 frames of 10 within", page.evaluate(SCROLLED), " ms", 17.5
+    )
