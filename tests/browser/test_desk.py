@@ -59,6 +59,9 @@ def test_what_others_changed_is_told_until_it_was_seen(page: Page) -> None:
     page.goto("/people")
     settled(page)
     person = page.evaluate("localStorage.getItem('zero-slate.here')")
+    # A picture alone: no page that is open notes that somebody is here meanwhile.
+    page.goto("/mark.svg")
+    page.evaluate("localStorage.clear()")
     here = {"since": "2020-01-01T00:00:00Z", "seen": "2020-01-01T00:00:00Z", "at": "/s/4"}
     page.request.put(f"/api/v1/people/{person}/room", data={"kept": {"here": json.dumps(here)}})
     made = page.request.post("/api/v1/people", data={"name": "Jo Ek"}).json()["id"]
@@ -66,7 +69,6 @@ def test_what_others_changed_is_told_until_it_was_seen(page: Page) -> None:
     body = {"base": 2, "typed": {"rate": {"rate": "25"}}}
     assert page.request.put("/api/v1/shots/4/setup", data=body).ok
     page.request.put("/api/v1/people/here", data={"id": int(person)})
-    page.evaluate("localStorage.clear()")
     page.goto("/")
     since = page.get_by_role("region", name="Since you were last here")
     expect(since.get_by_role("link", name=re.compile("LAN_0010: Rate"))).to_contain_text("Jo Ek")

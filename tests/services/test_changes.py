@@ -293,7 +293,7 @@ def test_a_facilitys_locks_hold_everywhere_and_say_by_what(locked: Slate) -> Non
         ('rate = "24"\ntimecode = "drop-frame"', "{}", "contradict each other"),
         ('rate = "24"', '{"rate": "25"}', "contradict each other"),
         ('rate = "sideways"', "{}", "a value that can't be"),
-        ('colour = "red"', "{}", "no setting"),
+        ('colour = "red"', "{}", "isn't a setting"),
         ('canvas = "1920"', "{}", "width = …, height = …"),
     ],
 )
