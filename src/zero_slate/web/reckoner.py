@@ -20,13 +20,16 @@ def main(line: socket.socket, number: int) -> None:
     """Take the configuration, say that all is ready, and answer what is asked."""
     # A key that stops the server is for the server: this ends when the line does.
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    config: Config = _receive(line)
+    config: Config | None = _receive(line)
+    if config is None:
+        return
     log_to(config.home / "logs", verbose=False, name=f"reckoning-{number}.log")
     app = create_app(config)
     lay_out_routes(app)
     gc.freeze()
-    line.sendall(packed("ready"))
-    with asyncio.Runner() as runner:
+    # A server that is gone while this begins, or answers, waits for nothing more.
+    with suppress(ConnectionError), asyncio.Runner() as runner:
+        line.sendall(packed("ready"))
         while (question := _receive(line)) is not None:
             line.sendall(packed(runner.run(answered(app, question))))
 

@@ -54,3 +54,38 @@ it('goes on looking where it is gone again while things are sent', async () => {
 	expect([presence.away, ask.mock.calls.length]).toEqual([false, 1]);
 	expect(presence.returned).toBe('Zero Slate is back.');
 });
+
+it('sends the rest where one thing is refused, and says so', async () => {
+	backAtThird();
+	const presence = new Presence();
+	const [rest, ask] = [vi.fn(), vi.fn()];
+	presence.onFound(ask);
+	presence.again('refused', () => Promise.reject(new Error('too late')));
+	presence.again('rest', rest);
+	presence.lost();
+	await vi.advanceTimersByTimeAsync(3500);
+	expect([rest.mock.calls.length, ask.mock.calls.length]).toEqual([1, 1]);
+	expect(presence.returned).toContain('Not everything');
+});
+
+it('keeps what failed since it was gone again, in its last form, for the next time', async () => {
+	backAtThird();
+	const presence = new Presence();
+	const [first, later] = [vi.fn(), vi.fn()];
+	const gone = () => {
+		presence.lost();
+		return Promise.reject(new Error('away'));
+	};
+	first.mockImplementationOnce(gone);
+	presence.again('kept', first);
+	presence.again('other', () => {
+		presence.again('other', later);
+		return gone();
+	});
+	presence.lost();
+	await vi.advanceTimersByTimeAsync(3000);
+	expect([presence.away, first.mock.calls.length]).toEqual([true, 1]);
+	await vi.advanceTimersByTimeAsync(2000);
+	expect([first.mock.calls.length, later.mock.calls.length]).toEqual([2, 1]);
+	expect(presence.returned).toContain('has been sent');
+});

@@ -38,15 +38,26 @@ export class Presence {
 		do await new Promise((wait) => setTimeout(wait, EVERY));
 		while (!(await this.answers()));
 		this.away = false;
-		const works = [...this.waiting.values()];
+		const works = [...this.waiting];
 		this.waiting.clear();
-		for (const work of works) await work();
+		let failed = 0;
+		for (const [key, work] of works) {
+			try {
+				await work();
+			} catch {
+				failed += 1;
+				// Gone again meanwhile: it waits on, unless something later stands in its place.
+				if (this.away && !this.waiting.has(key)) this.waiting.set(key, work);
+			}
+		}
 		// Gone again while it was being sent: that is told, and nothing else.
 		if (this.away) return;
 		for (const ask of this.found) ask();
-		this.returned = works.length
-			? 'Zero Slate is back. What you typed in the meantime has been sent.'
-			: 'Zero Slate is back.';
+		this.returned = !works.length
+			? 'Zero Slate is back.'
+			: failed
+				? 'Zero Slate is back. Not everything that you changed in the meantime could be sent.'
+				: 'Zero Slate is back. What you typed in the meantime has been sent.';
 		setTimeout(() => (this.returned = ''), TOLD_FOR);
 	}
 

@@ -13,7 +13,6 @@ export const PARTS = {
 	find: 'Words of a shot, a setting, a format or an action, in any order. The best is first.'
 } as const;
 
-/** What is said at each level. */
 /** How large what is pressed is. */
 export const TARGETS = {
 	auto: 'Large once a pen or a finger is used, small with a mouse.',
