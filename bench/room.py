@@ -60,6 +60,9 @@ def _measured(page: Page, production: int) -> Iterator[Figure]:
         link = f"main tbody tr:nth-of-type({number + 1}) a[href^='/s/']"
         page.wait_for_selector(link)
         page.wait_for_timeout(600)
+        # A pointer rests on what it presses.
+        page.hover(link)
+        page.wait_for_timeout(120)
         opened.append(page.evaluate(TOOK, [link, "[data-row]"]))
     # The first is opened before anything was reckoned: the others are what a day is made of.
     yield Figure(

@@ -22,6 +22,7 @@
 	import DropAnywhere from '$lib/ui/drop/DropAnywhere.svelte';
 	import TourStrip from '$lib/tour/TourStrip.svelte';
 	import Welcome from '$lib/people/Welcome.svelte';
+	import { foretell } from '$lib/shot/foretold';
 	import { papers } from '$lib/state/paper.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { QueryClientProvider, useIsFetching, useIsMutating } from '@tanstack/svelte-query';
@@ -120,7 +121,10 @@
 	onpointerover={(event) => {
 		showWhole(event);
 		hand.saw(event);
+		foretell(event);
 	}}
+	onpointerdown={foretell}
+	onfocusin={foretell}
 	onpointerup={hand.saw}
 />
 
