@@ -3,6 +3,7 @@
 import dataclasses
 from fractions import Fraction
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -190,3 +191,14 @@ def test_widening_and_handles(head: int, tail: int, length: int) -> None:
     assert work.length == length + head + tail
     assert work.overlap(cut) == cut
     assert work.moved(5).moved(-5) == work
+
+
+@pytest.mark.parametrize(
+    ("key", "part"), [(key, part.key) for key, s in SETTINGS.items() for part in s.kind.parts]
+)
+@pytest.mark.parametrize("text", ["\x1b", "a\nb", "x" * 500])
+def test_what_no_field_holds_is_told_of_the_field_it_was_typed_in(
+    key: str, part: str, text: str
+) -> None:
+    reading = read_typed(SETUP, {key: {part: text}}, SETTINGS, clock_of(SETUP, EVENT))
+    assert reading.problems[key].part == part

@@ -2,7 +2,8 @@
 import { kept, keptJson } from '$lib/people/kept.svelte';
 
 /** Pages with a pane at the side. */
-export type Pane = 'sheet' | 'proof' | 'formats' | 'change';
+export type Pane =
+	'sheet' | 'proof' | 'formats' | 'change' | 'elements' | 'stand' | 'files' | 'storing' | 'targets';
 /** What can be folded. */
 export type Part = `${Pane} side` | 'sheet rule' | 'proof rule';
 
@@ -22,7 +23,12 @@ export const USUAL: Readonly<Record<Pane, number>> = {
 	sheet: 33,
 	proof: 17,
 	formats: 33,
-	change: 33
+	change: 33,
+	elements: 36,
+	stand: 35,
+	files: 28,
+	storing: 26,
+	targets: 36
 };
 export const NARROWEST = 14;
 export const WIDEST = 72;

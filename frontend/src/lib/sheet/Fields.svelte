@@ -28,7 +28,7 @@
 	}
 </script>
 
-<div class="flex flex-wrap items-center gap-1">
+<div class="flex min-w-0 flex-wrap items-center gap-1 *:max-w-full">
 	{#if locked}
 		<svg width="10" height="12" viewBox="0 0 10 12" role="img" aria-label="locked">
 			<path d="M2.5 6V3.5a2.5 2.5 0 0 1 5 0V6" fill="none" stroke="var(--ink)" stroke-width="1.4" />

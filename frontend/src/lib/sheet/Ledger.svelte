@@ -29,7 +29,7 @@
 </script>
 
 <div
-	class="sticky top-0 z-10 grid h-[32px] grid-cols-[22px_calc(92px*var(--k))_minmax(calc(84px*var(--k)),128px)_minmax(calc(148px*var(--k)),190px)_minmax(200px,1fr)] items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
+	class="sticky top-0 z-10 grid h-[32px] ledger-columns items-center gap-x-2 border-b border-rule bg-sheet pr-4 pl-4 text-xs text-ink2"
 >
 	<span></span><span>Setting</span><span class="text-blue">Edit asks</span><span>This shot</span>
 	<span class="flex items-baseline justify-between gap-3 whitespace-nowrap">

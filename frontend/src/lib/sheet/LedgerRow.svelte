@@ -50,7 +50,7 @@
 </script>
 
 <div
-	class="grid min-h-[35px] grid-cols-[22px_calc(92px*var(--k))_minmax(calc(84px*var(--k)),128px)_minmax(calc(148px*var(--k)),190px)_minmax(200px,1fr)] items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
+	class="grid min-h-[35px] ledger-columns items-center gap-x-2 border-t border-rule/60 py-1 pr-4 pl-4"
 	class:selected
 	data-row={row.key}
 	data-state={row.state}

@@ -87,7 +87,7 @@ ACTIONS = (
     _act("devices", "Go to the devices", _P.SHOT, "Alt+I", "Shift+Z", "Shift+Y"),
     _act("handoff", "Go to the hand off", _P.SHOT, "h", "5", "="),
     _act("layout", "Choose a layout, or keep one", _P.EVERYWHERE, "Alt+K", "!", "Alt+\\"),
-    _act("foldBeside", "Fold what stands beside, or bring it back", _P.PANES,
+    _act("foldBeside", "Fold what stands beside, or bring it back", _P.SIDES,
          "Alt+Z", "Alt+F", "Alt+["),
     _act("foldBelow", "Fold what stands below, or bring it back", _P.PANES,
          "Alt+X", "Alt+V", "Alt+]"),

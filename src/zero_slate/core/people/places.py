@@ -28,6 +28,7 @@ class Place(StrEnum):
     SHOT = "Shot"
     SHEET = "Sheet"
     PANES = "Sheet, proof"
+    SIDES = "Pages with a pane at the side"
     ELEMENTS = "Elements"
     FILES = "Files of a shot"
     PROOF = "Proof"
@@ -67,6 +68,9 @@ _SCREENS = {
     Place.SHOT: _SHOT,
     Place.SHEET: frozenset(("sheet",)),
     Place.PANES: frozenset(("sheet", "proof")),
+    Place.SIDES: frozenset(
+        ("sheet", "proof", "formats", "change", "elements", "stand", "files", "storing", "targets")
+    ),
     Place.ELEMENTS: frozenset(("elements",)),
     Place.FILES: frozenset(("shot's files",)),
     Place.PROOF: frozenset(("proof",)),

@@ -4,6 +4,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Protocol
 
+from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.base.texts import LONGEST_VALUE, one_line
+
 if TYPE_CHECKING:
     from zero_slate.core.time.entry.clock import Entry
 
@@ -15,9 +18,9 @@ class Part:
     """One field of a setting, as a person types it.
 
     `choices` are the values it takes where it takes only those, `offers` common ones where it takes
-    any; `names` says which of the colour
-    config's names are offered. `width` is in figures. A `loose` part has no text of its own: what
-    is typed there works on the others, and `hint` says what it takes.
+    any; `names` says which of the colour config's names are offered. `width` is in figures. A
+    `loose` part has no text of its own: what is typed there works on the others, and `hint` says
+    what it takes.
     """
 
     key: str
@@ -29,6 +32,16 @@ class Part:
     loose: bool = False
     hint: str = ""
     offers: tuple[str, ...] = ()
+
+    def line(self, text: str, longest: int = LONGEST_VALUE) -> str:
+        """Return what is typed here, as a value of one line.
+
+        Raises Refusal, of this field, for one that is too long, and for characters that don't show.
+        """
+        try:
+            return one_line(text, self.label, longest)
+        except Refusal as refusal:
+            raise refusal.in_part(self.key) from None
 
 
 class Kind(Protocol):

@@ -31,9 +31,9 @@
 		aria-label={label}
 		aria-invalid={invalid}
 		class="field num flex items-center gap-1.5 text-left font-medium whitespace-nowrap"
-		style={width ? `min-width: ${width + 3}ch` : undefined}
+		style={width ? `min-width: min(${width + 3}ch, 100%)` : undefined}
 	>
-		<span class="grow">{value}</span>
+		<span class="min-w-0 grow truncate">{value}</span>
 		<svg width="8" height="6" viewBox="0 0 8 6" aria-hidden="true"
 			><path d="M0.5 1 4 4.5 7.5 1" fill="none" stroke="currentColor" /></svg
 		>

@@ -44,7 +44,7 @@
 		<Combobox.Input
 			aria-label={label}
 			aria-invalid={invalid}
-			class="field num font-medium"
+			class="field num min-w-0 font-medium"
 			style="width: calc({width}ch + 14px)"
 			title={value}
 			oninput={(event) => {

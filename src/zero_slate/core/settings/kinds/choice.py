@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.texts import one_line, quoted
+from zero_slate.core.base.texts import quoted
 from zero_slate.core.settings.schema import Part, Texts
 from zero_slate.core.time.entry.clock import Entry
 
@@ -37,7 +37,7 @@ class ChoiceKind:
 
 def read_choice(text: str, names: type[StrEnum], part: Part) -> StrEnum:
     """Return the member of `names` that the text names, or refuse it with the ones there are."""
-    text = one_line(text, part.label)
+    text = part.line(text)
     for name in names:
         if name == text:
             return name

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.texts import one_line
 from zero_slate.core.colour.config_place import BUILT_IN, ConfigPlace
 from zero_slate.core.colour.viewing import Viewing
 from zero_slate.core.settings.kinds.texts import LONGEST_TEXT
@@ -86,7 +85,7 @@ class ViewingKind:
 
 def read_name(text: str, part: Part) -> str:
     """Return a colour config's name as written, or refuse an empty or endless one."""
-    name = one_line(text, part.label, 10 * LONGEST_TEXT)
+    name = part.line(text, 10 * LONGEST_TEXT)
     if not 0 < len(name) <= LONGEST_TEXT:
         raise Refusal(
             f"{part.label} takes a name of 1 to {LONGEST_TEXT} characters; this has {len(name)}.",

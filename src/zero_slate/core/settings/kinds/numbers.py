@@ -2,13 +2,12 @@
 
 from zero_slate.core.base.figures import plain_digits
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.base.texts import one_line
 from zero_slate.core.settings.schema import Part
 
 
 def whole_number(text: str, part: Part) -> int:
     """Read a whole number, signed or not, or refuse it by the name of its field."""
-    text = one_line(text, part.label)
+    text = part.line(text)
     plain = text.replace("−", "-").replace(",", "")
     digits = plain.removeprefix("-").removeprefix("+")
     if plain_digits(digits) and len(digits) <= 12:

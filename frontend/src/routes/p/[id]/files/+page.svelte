@@ -1,5 +1,6 @@
 <!-- Where a production's files go: paths, the folders they make, and the volumes they lie on. -->
 <script lang="ts">
+	import Panes from '$lib/layout/Panes.svelte';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, api, take, words, type Schema } from '$lib/api/client';
@@ -176,244 +177,259 @@
 {#if wrong || files.error}<Notice>{wrong || words(files.error)}</Notice>{/if}
 {#if done}<Notice calm>{done}</Notice>{/if}
 {#if layout && files.data}
-	<main class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_340px] tight:block tight:overflow-y-auto">
-		<section class="flex min-h-0 flex-col border-r border-rule" aria-label="Where files go">
-			<div class="min-h-0 grow overflow-y-auto px-[22px] py-3">
-				<div class="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2">
-					<h2 class="text-head font-semibold">Where files go</h2>
-					<label class="flex items-center gap-1.5"
-						>on
-						<select
-							class="field"
-							value={layout.volume}
-							onchange={(event) => typedFiles.set(id, { volume: event.currentTarget.value })}
+	<main class="flex min-h-0 grow tight:block tight:overflow-y-auto">
+		<Panes pane="files" label="Volumes and folders">
+			<section class="flex min-h-0 min-w-0 grow flex-col" aria-label="Where files go">
+				<div class="min-h-0 grow overflow-y-auto px-[22px] py-3">
+					<div class="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2">
+						<h2 class="text-head font-semibold">Where files go</h2>
+						<label class="flex items-center gap-1.5"
+							>on
+							<select
+								class="field"
+								value={layout.volume}
+								onchange={(event) => typedFiles.set(id, { volume: event.currentTarget.value })}
+							>
+								<option value="">no volume</option>
+								{#each volumes as each (each)}<option>{each}</option>{/each}
+							</select></label
 						>
-							<option value="">no volume</option>
-							{#each volumes as each (each)}<option>{each}</option>{/each}
-						</select></label
-					>
-					<label class="flex items-center gap-1.5"
-						>below
-						<input
-							class="field num w-[calc(130px*var(--k))]"
-							value={typed.folder ?? layout.folder}
-							placeholder="its root"
-							aria-invalid={problemOf('folder') !== undefined}
-							oninput={(event) => typedFiles.set(id, { folder: event.currentTarget.value })}
-						/></label
-					>
-					<label class="flex items-center gap-1.5"
-						>shown for
-						<select
-							class="field num"
-							value={layout.shot}
-							onchange={(event) => (shot = event.currentTarget.value)}
+						<label class="flex items-center gap-1.5"
+							>below
+							<input
+								class="field num w-[calc(130px*var(--k))]"
+								value={typed.folder ?? layout.folder}
+								placeholder="its root"
+								aria-invalid={problemOf('folder') !== undefined}
+								oninput={(event) => typedFiles.set(id, { folder: event.currentTarget.value })}
+							/></label
 						>
-							{#each codes.length ? codes : [layout.shot] as each (each)}<option>{each}</option
-								>{/each}
-						</select></label
-					>
-					<span class="ml-auto text-xs text-ink2"
-						>{layout.name}{layout.number
-							? `, ${version(layout.number)}, ${clock(layout.revisions[0]?.at ?? '')} by ${layout.revisions[0]?.who}`
-							: ', as it ships'}</span
-					>
-				</div>
-				{#each ['folder', 'volume', 'name', 'paths'] as part (part)}
-					{#if problemOf(part)}<p class="text-red" role="alert">{problemOf(part)?.message}</p>{/if}
-				{/each}
-				{#each layout.kinds as each (each.kind)}
-					<PathStrip
-						path={each}
-						rule={ruleOf(each)}
-						pieces={layout.pieces}
-						problem={problemOf(`paths.${each.kind}`)}
-						open={open === each.kind}
-						{volumes}
-						onopen={() => (open = each.kind)}
-						onrule={(rule) => write(each.kind, rule)}
-						onvolume={(volume) => elsewhere(each.kind, volume)}
-					/>
-				{/each}
-				<div class="grid grid-cols-[100px_1fr] items-center gap-y-1.5 border-t border-rule py-2">
-					<label for="disciplines">Disciplines</label>
-					<input
-						id="disciplines"
-						class="field num"
-						value={(typed.disciplines ?? layout.disciplines).join(', ')}
-						onchange={(event) =>
-							typedFiles.set(id, { disciplines: list(event.currentTarget.value) })}
-					/>
-					<label for="besides">Folders besides</label>
-					<input
-						id="besides"
-						class="field num"
-						value={(typed.folders ?? layout.folders).join(', ')}
-						onchange={(event) => typedFiles.set(id, { folders: list(event.currentTarget.value) })}
-					/>
-					{#each ['disciplines', 'folders'] as part (part)}
-						{#if problemOf(part)}<p class="col-start-2 text-red" role="alert">
+						<label class="flex items-center gap-1.5"
+							>shown for
+							<select
+								class="field num"
+								value={layout.shot}
+								onchange={(event) => (shot = event.currentTarget.value)}
+							>
+								{#each codes.length ? codes : [layout.shot] as each (each)}<option>{each}</option
+									>{/each}
+							</select></label
+						>
+						<span class="ml-auto text-xs text-ink2"
+							>{layout.name}{layout.number
+								? `, ${version(layout.number)}, ${clock(layout.revisions[0]?.at ?? '')} by ${layout.revisions[0]?.who}`
+								: ', as it ships'}</span
+						>
+					</div>
+					{#each ['folder', 'volume', 'name', 'paths'] as part (part)}
+						{#if problemOf(part)}<p class="text-red" role="alert">
 								{problemOf(part)?.message}
 							</p>{/if}
 					{/each}
-				</div>
-				{#if layout.all_clashes}
-					<div class="border-t border-rule py-2" role="alert">
-						<p class="font-semibold text-red">
-							{layout.all_clashes >= 1000 ? '1,000 and more' : layout.all_clashes} would be written twice
-						</p>
-						{#each layout.clashes.slice(0, 5) as each (each.path + each.other)}
-							<p class="text-red">{each.words} <span class="num text-fine">{each.path}</span></p>
+					{#each layout.kinds as each (each.kind)}
+						<PathStrip
+							path={each}
+							rule={ruleOf(each)}
+							pieces={layout.pieces}
+							problem={problemOf(`paths.${each.kind}`)}
+							open={open === each.kind}
+							{volumes}
+							onopen={() => (open = each.kind)}
+							onrule={(rule) => write(each.kind, rule)}
+							onvolume={(volume) => elsewhere(each.kind, volume)}
+						/>
+					{/each}
+					<div class="grid grid-cols-[100px_1fr] items-center gap-y-1.5 border-t border-rule py-2">
+						<label for="disciplines">Disciplines</label>
+						<input
+							id="disciplines"
+							class="field num"
+							value={(typed.disciplines ?? layout.disciplines).join(', ')}
+							onchange={(event) =>
+								typedFiles.set(id, { disciplines: list(event.currentTarget.value) })}
+						/>
+						<label for="besides">Folders besides</label>
+						<input
+							id="besides"
+							class="field num"
+							value={(typed.folders ?? layout.folders).join(', ')}
+							onchange={(event) => typedFiles.set(id, { folders: list(event.currentTarget.value) })}
+						/>
+						{#each ['disciplines', 'folders'] as part (part)}
+							{#if problemOf(part)}<p class="col-start-2 text-red" role="alert">
+									{problemOf(part)?.message}
+								</p>{/if}
 						{/each}
 					</div>
-				{/if}
-				{#if layout.revisions.length > 1}
-					<details class="border-t border-rule py-2">
-						<summary>{layout.revisions.length} versions of this</summary>
-						{#each layout.revisions as each (each.number)}
-							<p class="flex items-baseline gap-3 py-0.5">
-								<span class="num">{version(each.number)}</span>
-								<span class="min-w-0 grow truncate text-sm" title={each.what}>{each.what}</span>
-								<span class="text-xs text-ink2">{clock(each.at)}, {each.who}</span>
-								{#if each.number !== layout.number}
-									<button type="button" class="act" onclick={() => void restore(each.number)}
-										>Bring back</button
+					{#if layout.all_clashes}
+						<div class="border-t border-rule py-2" role="alert">
+							<p class="font-semibold text-red">
+								{layout.all_clashes >= 1000 ? '1,000 and more' : layout.all_clashes} would be written
+								twice
+							</p>
+							{#each layout.clashes.slice(0, 5) as each (each.path + each.other)}
+								<p class="text-red">{each.words} <span class="num text-fine">{each.path}</span></p>
+							{/each}
+						</div>
+					{/if}
+					{#if layout.revisions.length > 1}
+						<details class="border-t border-rule py-2">
+							<summary>{layout.revisions.length} versions of this</summary>
+							{#each layout.revisions as each (each.number)}
+								<p class="flex items-baseline gap-3 py-0.5">
+									<span class="num">{version(each.number)}</span>
+									<span class="min-w-0 grow truncate text-sm" title={each.what}>{each.what}</span>
+									<span class="text-xs text-ink2">{clock(each.at)}, {each.who}</span>
+									{#if each.number !== layout.number}
+										<button type="button" class="act" onclick={() => void restore(each.number)}
+											>Bring back</button
+										>
+									{/if}
+								</p>
+							{/each}
+						</details>
+					{/if}
+				</div>
+				<div
+					class="flex flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-ink px-[22px] py-2"
+				>
+					{#if changed}
+						<button
+							type="button"
+							class="act"
+							disabled={!sound}
+							title={titled('Keep where files go', 'makeChange')}
+							onclick={() => void save()}>Keep where files go</button
+						>
+						<button type="button" class="act" onclick={() => typedFiles.leave(id)}
+							>Put it back</button
+						>
+					{/if}
+					<TakeOver
+						production={id}
+						{layout}
+						productions={desk.data?.productions.map((each) => ({
+							id: each.id,
+							title: each.title
+						})) ?? []}
+						ontexts={(texts) =>
+							typedFiles.set(id, {
+								name: texts.name,
+								paths: texts.paths as Record<Kind, string>,
+								folders: texts.folders,
+								disciplines: texts.disciplines
+							})}
+						onwrong={(why) => (wrong = why)}
+						ondone={(what) => (done = what)}
+					/>
+					<a class="act" href="{API}/productions/{id}/layout.json" download>Save as a file</a>
+					<span class="flex flex-wrap items-baseline gap-x-2.5"
+						>All shots as
+						{#each forms as form (form.href)}
+							<a
+								class="act inline-flex min-h-[24px] items-end"
+								href="{API}/productions/{id}/{form.href}"
+								download>{form.label}</a
+							>
+						{/each}
+						{#if handing.busy}
+							<span
+								>{workWords(
+									handing.state!,
+									`${handing.state?.done} of ${handing.state?.total}`
+								)}</span
+							>
+							<button type="button" class="act" onclick={() => void handing.stop()}>Stop</button>
+						{:else if layout.volume && !changed}
+							<button type="button" class="act" onclick={() => void handOffAll()}
+								>hand offs in their folders</button
+							>
+						{/if}</span
+					>
+					{#each notHanded.slice(0, 6) as each (each.code)}
+						<p class="basis-full text-sm text-red">{each.code}: {each.trouble}</p>
+					{/each}
+				</div>
+			</section>
+			{#snippet beside()}
+				<div class="min-h-0 min-w-0 grow overflow-y-auto border-l border-rule bg-stock px-4 py-3">
+					<section aria-label="Volumes">
+						<h2 class="text-head font-semibold">Volumes, in frames of {disks.data?.shot}</h2>
+						<p class="pb-1 text-sm text-ink2">{disks.data?.about}</p>
+						<div class="flex gap-x-1 pb-1" role="group" aria-label="Frames of">
+							{#each kinds as each (each)}
+								<button
+									type="button"
+									class="toggle"
+									aria-pressed={counts === each}
+									onclick={() => (counts = each)}>{each}</button
+								>
+							{/each}
+						</div>
+						{#each shown as each (each.name)}
+							<Vessel
+								volume={each}
+								fit={each.fits.find((fit) => fit.label === counts)}
+								testing={testing.busy && tested === each.name
+									? workWords(
+											testing.state!,
+											`${testing.state?.done} of ${testing.state?.total} written and read`
+										)
+									: ''}
+								ontest={() => void test(each.name)}
+								onstop={() => void testing.stop()}
+							/>
+						{/each}
+						{#if used.length && others.length}
+							<button
+								type="button"
+								class="act"
+								aria-expanded={everyVolume}
+								onclick={() => (everyVolume = !everyVolume)}
+								>{everyVolume
+									? 'Only those that files go to'
+									: counted(others.length, 'other volume')}</button
+							>
+						{/if}
+					</section>
+					<section class="pt-3" aria-label="Folders">
+						<h2 class="text-head font-semibold">Folders of {layout.shot}</h2>
+						<p class="pb-1 text-sm text-ink2">
+							{#if files.data.tree.unknown}No volume is chosen, so what is there isn't known.
+							{:else}{files.data.tree.there} there, {files.data.tree.to_make} to be made{files.data
+									.tree.in_the_way
+									? `, ${files.data.tree.in_the_way} in the way`
+									: ''}{/if}
+						</p>
+						<TreePlan tree={files.data.tree} />
+						{#if making.busy}
+							<p class="pt-1">
+								{workWords(
+									making.state!,
+									`${making.state?.done} of ${making.state?.total} folders`
+								)}
+								<button type="button" class="act" onclick={() => void making.stop()}>Stop</button>
+							</p>
+						{:else if layout.volume && !changed}
+							<p class="flex flex-wrap gap-x-4 gap-y-1 pt-1.5">
+								{#if files.data.tree.to_make}
+									<button type="button" class="act" onclick={() => void make(layout.shot)}
+										>Make those of {layout.shot}</button
+									>
+								{/if}
+								{#if all.data?.to_make}
+									<button type="button" class="act" onclick={() => void make(null)}
+										>Make all {all.data.to_make.toLocaleString('en-GB')} that are missing</button
 									>
 								{/if}
 							</p>
+						{/if}
+						{#each making.state?.made?.first_failed ?? [] as each (each.path)}
+							<p class="pt-1 text-sm text-red"><span class="num">{each.path}</span>: {each.why}</p>
 						{/each}
-					</details>
-				{/if}
-			</div>
-			<div class="flex flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-ink px-[22px] py-2">
-				{#if changed}
-					<button
-						type="button"
-						class="act"
-						disabled={!sound}
-						title={titled('Keep where files go', 'makeChange')}
-						onclick={() => void save()}>Keep where files go</button
-					>
-					<button type="button" class="act" onclick={() => typedFiles.leave(id)}>Put it back</button
-					>
-				{/if}
-				<TakeOver
-					production={id}
-					{layout}
-					productions={desk.data?.productions.map((each) => ({ id: each.id, title: each.title })) ??
-						[]}
-					ontexts={(texts) =>
-						typedFiles.set(id, {
-							name: texts.name,
-							paths: texts.paths as Record<Kind, string>,
-							folders: texts.folders,
-							disciplines: texts.disciplines
-						})}
-					onwrong={(why) => (wrong = why)}
-					ondone={(what) => (done = what)}
-				/>
-				<a class="act" href="{API}/productions/{id}/layout.json" download>Save as a file</a>
-				<span class="flex flex-wrap items-baseline gap-x-2.5"
-					>All shots as
-					{#each forms as form (form.href)}
-						<a
-							class="act inline-flex min-h-[24px] items-end"
-							href="{API}/productions/{id}/{form.href}"
-							download>{form.label}</a
-						>
-					{/each}
-					{#if handing.busy}
-						<span
-							>{workWords(
-								handing.state!,
-								`${handing.state?.done} of ${handing.state?.total}`
-							)}</span
-						>
-						<button type="button" class="act" onclick={() => void handing.stop()}>Stop</button>
-					{:else if layout.volume && !changed}
-						<button type="button" class="act" onclick={() => void handOffAll()}
-							>hand offs in their folders</button
-						>
-					{/if}</span
-				>
-				{#each notHanded.slice(0, 6) as each (each.code)}
-					<p class="basis-full text-sm text-red">{each.code}: {each.trouble}</p>
-				{/each}
-			</div>
-		</section>
-		<div class="min-h-0 overflow-y-auto bg-stock px-4 py-3">
-			<section aria-label="Volumes">
-				<h2 class="text-head font-semibold">Volumes, in frames of {disks.data?.shot}</h2>
-				<p class="pb-1 text-sm text-ink2">{disks.data?.about}</p>
-				<div class="flex gap-x-1 pb-1" role="group" aria-label="Frames of">
-					{#each kinds as each (each)}
-						<button
-							type="button"
-							class="toggle"
-							aria-pressed={counts === each}
-							onclick={() => (counts = each)}>{each}</button
-						>
-					{/each}
+					</section>
 				</div>
-				{#each shown as each (each.name)}
-					<Vessel
-						volume={each}
-						fit={each.fits.find((fit) => fit.label === counts)}
-						testing={testing.busy && tested === each.name
-							? workWords(
-									testing.state!,
-									`${testing.state?.done} of ${testing.state?.total} written and read`
-								)
-							: ''}
-						ontest={() => void test(each.name)}
-						onstop={() => void testing.stop()}
-					/>
-				{/each}
-				{#if used.length && others.length}
-					<button
-						type="button"
-						class="act"
-						aria-expanded={everyVolume}
-						onclick={() => (everyVolume = !everyVolume)}
-						>{everyVolume
-							? 'Only those that files go to'
-							: counted(others.length, 'other volume')}</button
-					>
-				{/if}
-			</section>
-			<section class="pt-3" aria-label="Folders">
-				<h2 class="text-head font-semibold">Folders of {layout.shot}</h2>
-				<p class="pb-1 text-sm text-ink2">
-					{#if files.data.tree.unknown}No volume is chosen, so what is there isn't known.
-					{:else}{files.data.tree.there} there, {files.data.tree.to_make} to be made{files.data.tree
-							.in_the_way
-							? `, ${files.data.tree.in_the_way} in the way`
-							: ''}{/if}
-				</p>
-				<TreePlan tree={files.data.tree} />
-				{#if making.busy}
-					<p class="pt-1">
-						{workWords(making.state!, `${making.state?.done} of ${making.state?.total} folders`)}
-						<button type="button" class="act" onclick={() => void making.stop()}>Stop</button>
-					</p>
-				{:else if layout.volume && !changed}
-					<p class="flex flex-wrap gap-x-4 gap-y-1 pt-1.5">
-						{#if files.data.tree.to_make}
-							<button type="button" class="act" onclick={() => void make(layout.shot)}
-								>Make those of {layout.shot}</button
-							>
-						{/if}
-						{#if all.data?.to_make}
-							<button type="button" class="act" onclick={() => void make(null)}
-								>Make all {all.data.to_make.toLocaleString('en-GB')} that are missing</button
-							>
-						{/if}
-					</p>
-				{/if}
-				{#each making.state?.made?.first_failed ?? [] as each (each.path)}
-					<p class="pt-1 text-sm text-red"><span class="num">{each.path}</span>: {each.why}</p>
-				{/each}
-			</section>
-		</div>
+			{/snippet}
+		</Panes>
 	</main>
 {/if}

@@ -1,5 +1,6 @@
 <!-- What a production is published as: what each target carries of a shot, and trials of it. -->
 <script lang="ts">
+	import Panes from '$lib/layout/Panes.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -84,174 +85,176 @@
 			>{/if}</Notice
 	>{/if}
 {#if said}
-	<main
-		class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_440px] max-[1100px]:grid-cols-[minmax(0,1fr)_360px] tight:block tight:overflow-y-auto"
-		aria-label="Targets"
-	>
-		<section
-			class="min-h-0 overflow-y-auto border-r border-rule pb-4"
-			aria-label="What is published"
-		>
-			<div class="flex flex-wrap items-center gap-x-4 gap-y-1 px-[22px] pt-3 pb-1">
-				<h2 class="text-head font-semibold">What it is published as</h2>
-				<label class="flex items-center gap-1.5"
-					>held against
-					<select
-						class="field num"
-						value={said.shot}
-						onchange={(event) => (shot = event.currentTarget.value)}
+	<main class="flex min-h-0 grow tight:block tight:overflow-y-auto" aria-label="Targets">
+		<Panes pane="targets" label="The target">
+			<section class="min-h-0 min-w-0 grow overflow-y-auto pb-4" aria-label="What is published">
+				<div class="flex flex-wrap items-center gap-x-4 gap-y-1 px-[22px] pt-3 pb-1">
+					<h2 class="text-head font-semibold">What it is published as</h2>
+					<label class="flex items-center gap-1.5"
+						>held against
+						<select
+							class="field num"
+							value={said.shot}
+							onchange={(event) => (shot = event.currentTarget.value)}
+						>
+							{#each codes.length ? codes : [said.shot] as each (each)}<option>{each}</option
+								>{/each}
+						</select></label
 					>
-						{#each codes.length ? codes : [said.shot] as each (each)}<option>{each}</option>{/each}
-					</select></label
-				>
-				<span class="text-sm text-ink2">{said.about}</span>
-			</div>
-			<div class="flex flex-wrap items-center gap-x-3 gap-y-1 px-[22px] pb-2">
-				<input
-					class="field num min-w-[calc(280px*var(--k))] grow"
-					aria-label="Published as"
-					aria-invalid={said.problem !== ''}
-					value={text}
-					oninput={(event) => (typed = event.currentTarget.value)}
-					onkeydown={(event) => {
-						if (event.key === 'Enter') void keep();
-						if (event.key === 'Escape') typed = null;
-					}}
-				/>
-				{#if changed}
-					<button
-						type="button"
-						class="act"
-						disabled={said.problem !== ''}
-						title={titled('Publish as ticked', 'makeChange')}
-						onclick={() => void keep()}>Publish as ticked</button
-					>
-					<button type="button" class="act" onclick={() => (typed = null)}>Cancel</button>
-				{/if}
-			</div>
-			{#if said.problem}
-				<p role="alert" class="px-[22px] pb-2 text-red">
-					{said.problem}
-					{#if said.nearest}<button
+					<span class="text-sm text-ink2">{said.about}</span>
+				</div>
+				<div class="flex flex-wrap items-center gap-x-3 gap-y-1 px-[22px] pb-2">
+					<input
+						class="field num min-w-[calc(280px*var(--k))] grow"
+						aria-label="Published as"
+						aria-invalid={said.problem !== ''}
+						value={text}
+						oninput={(event) => (typed = event.currentTarget.value)}
+						onkeydown={(event) => {
+							if (event.key === 'Enter') void keep();
+							if (event.key === 'Escape') typed = null;
+						}}
+					/>
+					{#if changed}
+						<button
 							type="button"
-							class="act text-ink"
-							onclick={() => (typed = said.nearest)}>Use {said.nearest}</button
-						>{/if}
-				</p>
-			{/if}
-			<p class="px-[22px] pb-2" role="status">{said.summary}</p>
-			{#each said.apart as each (each)}<p class="px-[22px] pb-1 text-red">{each}</p>{/each}
-			{#if said.serves.length}
-				<p class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-[22px] pb-2">
-					<span class="text-ink2">What serves all of them:</span>
-					{#each said.serves as each (each.setting)}
-						<span>{each.label} <span class="num">{each.before} → {each.after}</span></span>
-					{/each}
-					<button
-						type="button"
-						class="act"
-						onclick={() =>
-							see(Object.fromEntries(said.serves.map((each) => [each.setting, each.texts])))}
-						>See it in the edit format</button
-					>
-				</p>
-			{/if}
-			<table class="w-full text-left">
-				<caption class="sr-only">Kinds of targets</caption>
-				<thead class="text-xs text-ink2">
-					<tr>
-						<th class="w-[44px] pl-[22px] font-normal"><span class="sr-only">Published</span></th>
-						<th class="font-normal">Target</th>
-						<th class="font-normal">Data rate, Mb/s</th>
-						<th class="font-normal">Carries</th>
-						<th class="pr-4 font-normal">Trial</th>
-					</tr>
-				</thead>
-				<tbody>
-					{#each said.rows as each (each.name)}
-						{@const tried = triedOf(each.name)}
-						<tr class="border-t border-rule" class:selected={row?.name === each.name}>
-							<td class="py-1.5 pl-[22px]"
-								><input
-									type="checkbox"
-									class="block h-[20px] w-[20px] accent-ink"
-									aria-label="Publish as {each.name}"
-									checked={each.chosen}
-									onchange={(event) => {
-										selected = each.name;
-										edited(each.name, event.currentTarget.checked);
-									}}
-								/></td
-							>
-							<td class="py-1.5"
-								><button
-									type="button"
-									class="min-h-[24px] w-full text-left {each.chosen ? 'font-semibold' : ''}"
-									aria-pressed={row?.name === each.name}
-									onclick={() => (selected = each.name)}>{each.name}</button
-								></td
-							>
-							<td class="py-1.5">
-								{#if each.chosen && each.takes_rate}
-									<input
-										class="field num w-[8ch]"
-										aria-label="Data rate of {each.name}, Mb/s"
-										placeholder="free"
-										value={each.megabits}
-										onchange={(event) =>
-											(typed = withRate(text, each.name, event.currentTarget.value))}
-									/>
-								{/if}
-							</td>
-							<td class="py-1.5 text-sm">
-								{#if !each.carries.length}<span class="text-ink2">—</span>
-								{:else if each.lost}<span class="text-red"
-										>all but {each.carries
-											.filter((one) => !one.carried)
-											.map((one) => one.label.toLowerCase())
-											.join(', ')}</span
-									>
-								{:else}<span class="text-ink2">all of it</span>{/if}
-							</td>
-							<td class="py-1.5 pr-4 text-sm">
-								{#if each.here}<span class="text-ink2">not here</span>
-								{:else if tried?.trouble}<span class="text-red">couldn't be made</span>
-								{:else if tried}{tried.kept.every((one) => one.kept)
-										? 'as promised'
-										: 'not as promised'}
-								{:else}<button
-										type="button"
-										class="act"
-										disabled={trial.busy || !said.shot}
-										onclick={() => {
-											selected = each.name;
-											void attempt([each.name]);
-										}}>Try it</button
-									>{/if}
-							</td>
-						</tr>
-					{/each}
-				</tbody>
-			</table>
-			<p class="flex flex-wrap items-baseline gap-x-4 px-[22px] pt-3">
-				{#if trial.busy}
-					<span
-						>{workWords(trial.state!, `${trial.state!.done} of ${trial.state!.total} made`)}</span
-					>
-					<button type="button" class="act" onclick={() => void trial.stop()}>Stop</button>
-				{:else if said.shot}
-					<button
-						type="button"
-						class="act"
-						onclick={() => void attempt((chosen.length ? chosen : said.rows).map((o) => o.name))}
-						>{chosen.length ? 'Try all that are published' : 'Try every one'}</button
-					>
+							class="act"
+							disabled={said.problem !== ''}
+							title={titled('Publish as ticked', 'makeChange')}
+							onclick={() => void keep()}>Publish as ticked</button
+						>
+						<button type="button" class="act" onclick={() => (typed = null)}>Cancel</button>
+					{/if}
+				</div>
+				{#if said.problem}
+					<p role="alert" class="px-[22px] pb-2 text-red">
+						{said.problem}
+						{#if said.nearest}<button
+								type="button"
+								class="act text-ink"
+								onclick={() => (typed = said.nearest)}>Use {said.nearest}</button
+							>{/if}
+					</p>
 				{/if}
-			</p>
-		</section>
-		<aside class="min-h-0 overflow-y-auto bg-stock px-[18px] py-3" aria-label="The target">
-			{#if row}<TargetDetail {row} tried={triedOf(row.name)} onuse={see} />{/if}
-		</aside>
+				<p class="px-[22px] pb-2" role="status">{said.summary}</p>
+				{#each said.apart as each (each)}<p class="px-[22px] pb-1 text-red">{each}</p>{/each}
+				{#if said.serves.length}
+					<p class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-[22px] pb-2">
+						<span class="text-ink2">What serves all of them:</span>
+						{#each said.serves as each (each.setting)}
+							<span>{each.label} <span class="num">{each.before} → {each.after}</span></span>
+						{/each}
+						<button
+							type="button"
+							class="act"
+							onclick={() =>
+								see(Object.fromEntries(said.serves.map((each) => [each.setting, each.texts])))}
+							>See it in the edit format</button
+						>
+					</p>
+				{/if}
+				<table class="w-full text-left">
+					<caption class="sr-only">Kinds of targets</caption>
+					<thead class="text-xs text-ink2">
+						<tr>
+							<th class="w-[44px] pl-[22px] font-normal"><span class="sr-only">Published</span></th>
+							<th class="font-normal">Target</th>
+							<th class="font-normal">Data rate, Mb/s</th>
+							<th class="font-normal">Carries</th>
+							<th class="pr-4 font-normal">Trial</th>
+						</tr>
+					</thead>
+					<tbody>
+						{#each said.rows as each (each.name)}
+							{@const tried = triedOf(each.name)}
+							<tr class="border-t border-rule" class:selected={row?.name === each.name}>
+								<td class="py-1.5 pl-[22px]"
+									><input
+										type="checkbox"
+										class="block h-[20px] w-[20px] accent-ink"
+										aria-label="Publish as {each.name}"
+										checked={each.chosen}
+										onchange={(event) => {
+											selected = each.name;
+											edited(each.name, event.currentTarget.checked);
+										}}
+									/></td
+								>
+								<td class="py-1.5"
+									><button
+										type="button"
+										class="min-h-[24px] w-full text-left {each.chosen ? 'font-semibold' : ''}"
+										aria-pressed={row?.name === each.name}
+										onclick={() => (selected = each.name)}>{each.name}</button
+									></td
+								>
+								<td class="py-1.5">
+									{#if each.chosen && each.takes_rate}
+										<input
+											class="field num w-[8ch]"
+											aria-label="Data rate of {each.name}, Mb/s"
+											placeholder="free"
+											value={each.megabits}
+											onchange={(event) =>
+												(typed = withRate(text, each.name, event.currentTarget.value))}
+										/>
+									{/if}
+								</td>
+								<td class="py-1.5 text-sm">
+									{#if !each.carries.length}<span class="text-ink2">—</span>
+									{:else if each.lost}<span class="text-red"
+											>all but {each.carries
+												.filter((one) => !one.carried)
+												.map((one) => one.label.toLowerCase())
+												.join(', ')}</span
+										>
+									{:else}<span class="text-ink2">all of it</span>{/if}
+								</td>
+								<td class="py-1.5 pr-4 text-sm">
+									{#if each.here}<span class="text-ink2">not here</span>
+									{:else if tried?.trouble}<span class="text-red">couldn't be made</span>
+									{:else if tried}{tried.kept.every((one) => one.kept)
+											? 'as promised'
+											: 'not as promised'}
+									{:else}<button
+											type="button"
+											class="act"
+											disabled={trial.busy || !said.shot}
+											onclick={() => {
+												selected = each.name;
+												void attempt([each.name]);
+											}}>Try it</button
+										>{/if}
+								</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+				<p class="flex flex-wrap items-baseline gap-x-4 px-[22px] pt-3">
+					{#if trial.busy}
+						<span
+							>{workWords(trial.state!, `${trial.state!.done} of ${trial.state!.total} made`)}</span
+						>
+						<button type="button" class="act" onclick={() => void trial.stop()}>Stop</button>
+					{:else if said.shot}
+						<button
+							type="button"
+							class="act"
+							onclick={() => void attempt((chosen.length ? chosen : said.rows).map((o) => o.name))}
+							>{chosen.length ? 'Try all that are published' : 'Try every one'}</button
+						>
+					{/if}
+				</p>
+			</section>
+			{#snippet beside()}
+				<aside
+					class="min-h-0 min-w-0 grow overflow-y-auto border-l border-rule bg-stock px-[18px] py-3"
+					aria-label="The target"
+				>
+					{#if row}<TargetDetail {row} tried={triedOf(row.name)} onuse={see} />{/if}
+				</aside>
+			{/snippet}
+		</Panes>
 	</main>
 {/if}
 

@@ -1,5 +1,6 @@
 <!-- What the shot is made of: the stack, the selected element, and what shows when. -->
 <script lang="ts">
+	import Panes from '$lib/layout/Panes.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
@@ -164,8 +165,8 @@
 	>
 {/if}
 <main class="relative flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
-	<div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(420px,36%)] tight:block">
-		<section class="flex min-h-0 flex-col px-[22px] pt-3" aria-label="Stack">
+	<Panes pane="elements" label="The selected element">
+		<section class="flex min-h-0 min-w-0 grow flex-col px-[22px] pt-3" aria-label="Stack">
 			<div class="flex flex-wrap items-baseline gap-x-2">
 				<h2 class="text-head font-semibold">Stack</h2>
 				{#if stack.data}
@@ -219,33 +220,35 @@
 				</p>
 			{/if}
 		</section>
-		<section
-			class="min-h-0 overflow-y-auto border-l border-rule bg-stock px-[22px] py-3"
-			aria-label="Selected element"
-		>
-			{#if selected}
-				<Selected
-					shot={shot.id}
-					{frame}
-					growing={growing.data?.find((each) => each.id === selected.id)}
-					newer={newer.data?.find((each) => each.element === selected.id)}
-					onview={change}
-					onnewer={(all) => void takeNewer(selected.id, all)}
-					linked={selected}
-					onchange={(values) => change(selected.id, values)}
-					onagain={() => readAgain(selected)}
-					onunlink={() => unlink(selected.id)}
-				/>
-			{/if}
-			{#each sounds as sound (sound.id)}
-				<SoundCard
-					{sound}
-					onchange={(values) => change(sound.id, values)}
-					onunlink={() => unlink(sound.id)}
-				/>
-			{/each}
-		</section>
-	</div>
+		{#snippet beside()}
+			<section
+				class="min-h-0 min-w-0 grow overflow-y-auto border-l border-rule bg-stock px-[22px] py-3"
+				aria-label="Selected element"
+			>
+				{#if selected}
+					<Selected
+						shot={shot.id}
+						{frame}
+						growing={growing.data?.find((each) => each.id === selected.id)}
+						newer={newer.data?.find((each) => each.element === selected.id)}
+						onview={change}
+						onnewer={(all) => void takeNewer(selected.id, all)}
+						linked={selected}
+						onchange={(values) => change(selected.id, values)}
+						onagain={() => readAgain(selected)}
+						onunlink={() => unlink(selected.id)}
+					/>
+				{/if}
+				{#each sounds as sound (sound.id)}
+					<SoundCard
+						{sound}
+						onchange={(values) => change(sound.id, values)}
+						onunlink={() => unlink(sound.id)}
+					/>
+				{/each}
+			</section>
+		{/snippet}
+	</Panes>
 	{#if stack.data && (elements.length || sounds.length)}
 		<StackRule
 			shot={shot.id}

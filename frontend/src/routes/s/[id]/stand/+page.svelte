@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { api, take, words } from '$lib/api/client';
 	import { keyedFrames } from '$lib/stand/moments';
+	import Panes from '$lib/layout/Panes.svelte';
 	import Made from '$lib/made/Made.svelte';
 	import MadeRule from '$lib/made/MadeRule.svelte';
 	import WriteOut from '$lib/made/WriteOut.svelte';
@@ -108,118 +109,123 @@
 	{#if wrong || session.troubled}<Notice>{wrong || session.troubled}</Notice>{/if}
 	{#if done}<Notice calm>{done}</Notice>{/if}
 	<div class="flex min-h-0 grow flex-col tight:block tight:overflow-y-auto">
-		<main
-			class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_432px] max-[1100px]:grid-cols-[minmax(0,1fr)_340px] tight:block"
-			aria-label="Stand"
-		>
-			<div class="min-h-0 overflow-y-auto border-r border-rule bg-sheet">
-				{#if drawing}
-					<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-[22px] pt-3">
-						<h2 class="text-head font-semibold">The stand, from the side</h2>
-						<span class="num text-ink2">{drawing.corner}, frame {drawing.frame}</span>
-						<label
-							class="ml-auto flex min-h-[24px] items-center gap-1.5"
-							title="What is put elsewhere is there on this frame, and moves from where it was"
-							><input type="checkbox" class="accent-ink" bind:checked={keyed} />moves, keyed at the
-							hairline</label
-						>
-					</div>
-					<div class="px-[10px]">
-						<Bench
-							{drawing}
-							selected={chosen}
-							onselect={(what) => {
-								chosen = what;
-								session.selected = rowOf(what);
-							}}
-							onput={put}
-							oncommit={(what) => void keep(what)}
-						/>
-					</div>
-					{#if drawing.unplaced.length}
-						<p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 px-[22px] pb-2">
-							<span class="text-ink2">No distance yet:</span>
-							{#each drawing.unplaced as name (name)}
-								<button type="button" class="act" onclick={() => stage(name)}
-									>Put {name} on the stand</button
+		<main class="flex min-h-0 grow tight:block" aria-label="Stand">
+			<Panes pane="stand" label="The picture">
+				<div class="min-h-0 min-w-0 grow overflow-y-auto bg-sheet">
+					{#if drawing}
+						<div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-[22px] pt-3">
+							<h2 class="text-head font-semibold">The stand, from the side</h2>
+							<span class="num text-ink2">{drawing.corner}, frame {drawing.frame}</span>
+							<label
+								class="ml-auto flex min-h-[24px] items-center gap-1.5"
+								title="What is put elsewhere is there on this frame, and moves from where it was"
+								><input type="checkbox" class="accent-ink" bind:checked={keyed} />moves, keyed at
+								the hairline</label
+							>
+						</div>
+						<div class="px-[10px]">
+							<Bench
+								{drawing}
+								selected={chosen}
+								onselect={(what) => {
+									chosen = what;
+									session.selected = rowOf(what);
+								}}
+								onput={put}
+								oncommit={(what) => void keep(what)}
+							/>
+						</div>
+						{#if drawing.unplaced.length}
+							<p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 px-[22px] pb-2">
+								<span class="text-ink2">No distance yet:</span>
+								{#each drawing.unplaced as name (name)}
+									<button type="button" class="act" onclick={() => stage(name)}
+										>Put {name} on the stand</button
+									>
+								{/each}
+							</p>
+						{/if}
+					{:else}
+						<section class="px-[22px] pt-5 pb-4" aria-label="Nothing is staged">
+							<h2 class="pb-1 text-head font-semibold">Nothing is staged in depth</h2>
+							<p class="max-w-[60ch] pb-3 text-ink2">
+								With a camera, elements stand at distances: what is out of focus, what hides what,
+								and where two eyes see it are worked out and seen in the picture.
+							</p>
+							<button type="button" class="act" onclick={begin}
+								>Begin with 50 mm on 36 × 24 mm</button
+							>
+						</section>
+					{/if}
+					<Ledger {session} bind:writing only={['stand']} />
+				</div>
+				{#snippet beside()}
+					<aside
+						class="min-h-0 min-w-0 grow overflow-y-auto border-l border-rule bg-stock px-[16px] py-3"
+						aria-label="The picture"
+					>
+						<div class="flex flex-wrap pb-1" role="group" aria-label="Seen">
+							{#each ways as way (way)}
+								<button
+									type="button"
+									class="toggle"
+									aria-pressed={seen === way}
+									onclick={() => (seen = way)}>{way || 'as set'}</button
 								>
 							{/each}
-						</p>
-					{/if}
-				{:else}
-					<section class="px-[22px] pt-5 pb-4" aria-label="Nothing is staged">
-						<h2 class="pb-1 text-head font-semibold">Nothing is staged in depth</h2>
-						<p class="max-w-[60ch] pb-3 text-ink2">
-							With a camera, elements stand at distances: what is out of focus, what hides what, and
-							where two eyes see it are worked out and seen in the picture.
-						</p>
-						<button type="button" class="act" onclick={begin}>Begin with 50 mm on 36 × 24 mm</button
-						>
-					</section>
-				{/if}
-				<Ledger {session} bind:writing only={['stand']} />
-			</div>
-			<aside class="min-h-0 overflow-y-auto bg-stock px-[16px] py-3" aria-label="The picture">
-				<div class="flex flex-wrap pb-1" role="group" aria-label="Seen">
-					{#each ways as way (way)}
-						<button
-							type="button"
-							class="toggle"
-							aria-pressed={seen === way}
-							onclick={() => (seen = way)}>{way || 'as set'}</button
-						>
-					{/each}
-				</div>
-				<Made
-					shot={shot.id}
-					typed={session.typed}
-					{frame}
-					seen={ways.includes(seen) ? seen : ''}
-					label="The stack at frame {frame}, {seen || 'as set'}"
-					version={session.page.head.version}
-					sound={session.sound}
-					width={640}
-				/>
-				{#if staged}
-					<WriteOut
-						shot={shot.id}
-						typed={session.typed}
-						seen={ways.includes(seen) ? seen : ''}
-						named={seen ? seen.split(' ')[0]! : 'staged'}
-						range={work}
-						onwrong={(why) => (wrong = why)}
-						ondone={(what) => (done = what)}
-					/>
-				{/if}
-				{#if staged && drawing}
-					<table class="mt-3 w-full text-left text-sm">
-						<caption class="sr-only">Elements on the stand</caption>
-						<thead class="text-xs text-ink2">
-							<tr
-								><th class="font-normal">Back to front</th><th class="font-normal">Away</th><th
-									class="font-normal">Softness</th
-								></tr
-							>
-						</thead>
-						<tbody>
-							{#each [...drawing.sheets].sort((a, b) => a.place - b.place) as sheet (sheet.name)}
-								<tr class="border-t border-rule align-top">
-									<th class="py-1 pr-2 font-medium" scope="row">{sheet.name}</th>
-									<td class="num py-1 pr-2">{sheet.at.toFixed(2)} m</td>
-									<td class="py-1"
-										><span class="num">{sheet.words}</span>
-										<span class="block text-xs text-ink2">{sheet.figures.join(' · ')}</span>
-										{#if sheet.parallax}<span
-												class="block text-xs {sheet.comfortable ? 'text-ink2' : 'text-red'}"
-												>two eyes: {sheet.parallax}</span
-											>{/if}</td
+						</div>
+						<Made
+							shot={shot.id}
+							typed={session.typed}
+							{frame}
+							seen={ways.includes(seen) ? seen : ''}
+							label="The stack at frame {frame}, {seen || 'as set'}"
+							version={session.page.head.version}
+							sound={session.sound}
+							width={640}
+						/>
+						{#if staged}
+							<WriteOut
+								shot={shot.id}
+								typed={session.typed}
+								seen={ways.includes(seen) ? seen : ''}
+								named={seen ? seen.split(' ')[0]! : 'staged'}
+								range={work}
+								onwrong={(why) => (wrong = why)}
+								ondone={(what) => (done = what)}
+							/>
+						{/if}
+						{#if staged && drawing}
+							<table class="mt-3 w-full text-left text-sm">
+								<caption class="sr-only">Elements on the stand</caption>
+								<thead class="text-xs text-ink2">
+									<tr
+										><th class="font-normal">Back to front</th><th class="font-normal">Away</th><th
+											class="font-normal">Softness</th
+										></tr
 									>
-								</tr>
-							{/each}
-						</tbody>
-					</table>
-				{/if}
-			</aside>
+								</thead>
+								<tbody>
+									{#each [...drawing.sheets].sort((a, b) => a.place - b.place) as sheet (sheet.name)}
+										<tr class="border-t border-rule align-top">
+											<th class="py-1 pr-2 font-medium" scope="row">{sheet.name}</th>
+											<td class="num py-1 pr-2">{sheet.at.toFixed(2)} m</td>
+											<td class="py-1"
+												><span class="num">{sheet.words}</span>
+												<span class="block text-xs text-ink2">{sheet.figures.join(' · ')}</span>
+												{#if sheet.parallax}<span
+														class="block text-xs {sheet.comfortable ? 'text-ink2' : 'text-red'}"
+														>two eyes: {sheet.parallax}</span
+													>{/if}</td
+											>
+										</tr>
+									{/each}
+								</tbody>
+							</table>
+						{/if}
+					</aside>
+				{/snippet}
+			</Panes>
 		</main>
 		<footer class="shrink-0 border-t border-ink bg-sheet">
 			<MadeRule

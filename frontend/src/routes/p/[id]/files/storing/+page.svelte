@@ -1,5 +1,6 @@
 <!-- What frames are stored as: every way against a shot, measured on its own frames. -->
 <script lang="ts">
+	import Panes from '$lib/layout/Panes.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -70,94 +71,96 @@
 <FilesParts />
 {#if wrong || storing.error}<Notice>{wrong || words(storing.error)}</Notice>{/if}
 {#if said}
-	<main class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_320px] tight:block tight:overflow-y-auto">
-		<section
-			class="flex min-h-0 flex-col border-r border-rule"
-			aria-label="What frames are stored as"
-		>
-			<div class="flex flex-wrap items-center gap-x-4 gap-y-1 px-[22px] pt-3 pb-1">
-				<h2 class="text-head font-semibold">What frames are stored as</h2>
-				<label class="flex items-center gap-1.5"
-					>for
-					<select
-						class="field num"
-						value={said.shot}
-						onchange={(event) => (shot = event.currentTarget.value)}
-					>
-						{#each codes.length ? codes : [said.shot] as each (each)}<option>{each}</option>{/each}
-					</select></label
-				>
-				<span class="text-sm text-ink2">{said.about}; {said.volume}</span>
-			</div>
-			<div
-				class="flex flex-wrap items-center gap-x-1 px-[16px] pb-1"
-				role="group"
-				aria-label="Kinds"
-			>
-				{#each ['', ...families] as each (each)}
-					<button
-						type="button"
-						class="toggle"
-						aria-pressed={family === each}
-						onclick={() => (family = each)}>{each || 'All'}</button
-					>
-				{/each}
-				<span class="ml-auto flex items-center gap-3 pr-1.5">
-					{#if trying.busy}
-						<span
-							>{workWords(
-								trying.state!,
-								`${trying.state?.done} of ${trying.state?.total} measured`
-							)}</span
+	<main class="flex min-h-0 grow tight:block tight:overflow-y-auto">
+		<Panes pane="storing" label="The one that is looked at">
+			<section class="flex min-h-0 min-w-0 grow flex-col" aria-label="What frames are stored as">
+				<div class="flex flex-wrap items-center gap-x-4 gap-y-1 px-[22px] pt-3 pb-1">
+					<h2 class="text-head font-semibold">What frames are stored as</h2>
+					<label class="flex items-center gap-1.5"
+						>for
+						<select
+							class="field num"
+							value={said.shot}
+							onchange={(event) => (shot = event.currentTarget.value)}
 						>
-						<button type="button" class="act" onclick={() => void trying.stop()}>Stop</button>
-					{:else if said.samples.length}
+							{#each codes.length ? codes : [said.shot] as each (each)}<option>{each}</option
+								>{/each}
+						</select></label
+					>
+					<span class="text-sm text-ink2">{said.about}; {said.volume}</span>
+				</div>
+				<div
+					class="flex flex-wrap items-center gap-x-1 px-[16px] pb-1"
+					role="group"
+					aria-label="Kinds"
+				>
+					{#each ['', ...families] as each (each)}
 						<button
 							type="button"
-							class="act"
-							onclick={() =>
-								void measure(rows.filter((each) => !each.here).map((each) => each.name))}
-							>Measure {family ? 'these' : 'all'} on</button
+							class="toggle"
+							aria-pressed={family === each}
+							onclick={() => (family = each)}>{each || 'All'}</button
 						>
-						<select
-							class="field"
-							aria-label="Measured on"
-							value={sample?.id}
-							onchange={(event) => (chosen = Number(event.currentTarget.value))}
-						>
-							{#each said.samples as each (each.id)}<option value={each.id}>{each.name}</option
-								>{/each}
-						</select>
-					{:else if said.shot}
-						<span class="text-ink2">Link a picture to {said.shot} to measure its frames.</span>
+					{/each}
+					<span class="ml-auto flex items-center gap-3 pr-1.5">
+						{#if trying.busy}
+							<span
+								>{workWords(
+									trying.state!,
+									`${trying.state?.done} of ${trying.state?.total} measured`
+								)}</span
+							>
+							<button type="button" class="act" onclick={() => void trying.stop()}>Stop</button>
+						{:else if said.samples.length}
+							<button
+								type="button"
+								class="act"
+								onclick={() =>
+									void measure(rows.filter((each) => !each.here).map((each) => each.name))}
+								>Measure {family ? 'these' : 'all'} on</button
+							>
+							<select
+								class="field"
+								aria-label="Measured on"
+								value={sample?.id}
+								onchange={(event) => (chosen = Number(event.currentTarget.value))}
+							>
+								{#each said.samples as each (each.id)}<option value={each.id}>{each.name}</option
+									>{/each}
+							</select>
+						{:else if said.shot}
+							<span class="text-ink2">Link a picture to {said.shot} to measure its frames.</span>
+						{/if}
+					</span>
+				</div>
+				<div class="min-h-0 grow overflow-y-auto pr-2 pl-[16px]">
+					<StorageTable
+						{rows}
+						selected={row?.name ?? ''}
+						reads={said.plays_bytes}
+						onselect={(name) => (selected = name)}
+					/>
+				</div>
+			</section>
+			{#snippet beside()}
+				<aside
+					class="min-h-0 min-w-0 grow overflow-y-auto border-l border-rule bg-stock px-4 py-3"
+					aria-label="The one that is looked at"
+				>
+					{#if row}
+						<StorageDetail
+							{row}
+							shot={said.shot}
+							shotId={said.shot_id}
+							ontry={() => void measure([row.name])}
+							onseveral={several}
+						/>
 					{/if}
-				</span>
-			</div>
-			<div class="min-h-0 grow overflow-y-auto pr-2 pl-[16px]">
-				<StorageTable
-					{rows}
-					selected={row?.name ?? ''}
-					reads={said.plays_bytes}
-					onselect={(name) => (selected = name)}
-				/>
-			</div>
-		</section>
-		<aside
-			class="min-h-0 overflow-y-auto bg-stock px-4 py-3"
-			aria-label="The one that is looked at"
-		>
-			{#if row}
-				<StorageDetail
-					{row}
-					shot={said.shot}
-					shotId={said.shot_id}
-					ontry={() => void measure([row.name])}
-					onseveral={several}
-				/>
-			{/if}
-			{#each failed as each (each.name)}
-				<p class="pt-2 text-sm text-red"><strong>{each.name}</strong>: {each.trouble}</p>
-			{/each}
-		</aside>
+					{#each failed as each (each.name)}
+						<p class="pt-2 text-sm text-red"><strong>{each.name}</strong>: {each.trouble}</p>
+					{/each}
+				</aside>
+			{/snippet}
+		</Panes>
 	</main>
 {/if}
