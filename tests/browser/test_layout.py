@@ -1,6 +1,7 @@
 """Panes and windows of their own: by mouse and keyboard, kept, and brought back."""
 
 import re
+from typing import Literal
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -62,6 +63,46 @@ def test_what_is_folded_is_brought_back(page: Page) -> None:
     expect(rule).to_have_count(0)
     page.get_by_role("button", name="Bring the frame rule back").click()
     expect(rule).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("page_at", "label", "shown"),
+    [
+        ("/s/4/elements", "the selected element", ("region", "Selected element")),
+        ("/s/4/stand", "the picture", ("complementary", "The picture")),
+        ("/p/1/files", "volumes and folders", ("region", "Volumes")),
+        ("/p/1/files/storing", "the one that is looked at", ("complementary", "The one that")),
+        ("/p/1/targets", "the target", ("complementary", "The target")),
+        ("/formats", "the selected format", ("complementary", "Selected format")),
+    ],
+)
+def test_every_pane_at_the_side_is_made_wider_folded_and_brought_back(
+    page: Page, page_at: str, label: str, shown: tuple[Literal["region", "complementary"], str]
+) -> None:
+    page.goto(page_at)
+    settled(page)
+    role, name = shown
+    pane = page.get_by_role(role, name=name).first
+    parts = page.get_by_role("separator", name="How wide the pane at the side is")
+    before = pane.bounding_box()
+    assert before is not None
+    parts.focus()
+    for _ in range(3):
+        page.keyboard.press("ArrowLeft")
+    after = pane.bounding_box()
+    assert after is not None
+    # Three steps of two in a hundred.
+    assert abs(after["width"] - before["width"] - 0.06 * 1228) < 5
+    page.keyboard.press("Enter")
+    expect(pane).to_be_hidden()
+    assert violations(page) == []
+    page.get_by_role("button", name=f"Bring {label} back").click()
+    expect(pane).to_be_visible()
+    page.locator("h2, h1").first.click()
+    page.keyboard.press("Alt+l")
+    shipped = pane.bounding_box()
+    assert shipped is not None
+    assert abs(shipped["width"] - before["width"]) < 3
 
 
 def test_a_layout_is_kept_by_name_and_chosen_again(page: Page) -> None:

@@ -6,7 +6,7 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, form, sendForm, take, words, type Schema } from '$lib/api/client';
-	import { deskQuery, newEditFormatQuery } from '$lib/api/queries';
+	import { deskQuery, newEditFormatQuery } from '$lib/api/production-queries';
 	import { typedTexts } from '$lib/state/typed.svelte';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
-	import { batchesQuery } from '$lib/api/queries';
+	import { batchesQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import { takeBack } from './take-back';
 	import { clock, counted } from '$lib/words';

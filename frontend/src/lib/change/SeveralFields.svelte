@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Schema } from '$lib/api/client';
-	import { formatNamesQuery } from '$lib/api/queries';
+	import { formatNamesQuery } from '$lib/api/production-queries';
 	import GroupTicks from './GroupTicks.svelte';
 	import type { SeveralSource } from './several.svelte';
 

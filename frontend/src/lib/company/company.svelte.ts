@@ -1,6 +1,6 @@
 import { api, take, type Schema } from '$lib/api/client';
 import { ownKind } from '$lib/layout/windows.svelte';
-import { heardOf } from '$lib/api/queries';
+import { heardOf } from '$lib/api/shot-queries';
 
 /** How often it is said that this page is here, and asked who else is, in ms. */
 const EVERY = 600;

@@ -1,7 +1,7 @@
 import { goto } from '$app/navigation';
 import { createQuery } from '@tanstack/svelte-query';
 import { api, take, words, type Schema } from '$lib/api/client';
-import { sharedSetupsQuery } from '$lib/api/queries';
+import { sharedSetupsQuery } from '$lib/api/production-queries';
 import { client } from '$lib/api/query-client';
 
 /** Choosing shots of a cut: adjoining ones for a comp, or several to change or to share a setup. */

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words } from '$lib/api/client';
-	import { again, changedFilesQuery } from '$lib/api/queries';
+	import { again, changedFilesQuery } from '$lib/api/shot-queries';
 
 	let { shot, production, step }: { shot: number; production: number; step: string } = $props();
 

@@ -3,7 +3,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { layersQuery } from '$lib/api/queries';
+	import { layersQuery } from '$lib/api/element-queries';
 	import { client } from '$lib/api/query-client';
 	import Busy from '$lib/shell/Busy.svelte';
 	import { workWords } from '$lib/words';

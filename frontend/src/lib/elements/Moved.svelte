@@ -4,7 +4,7 @@
 	import { SvelteSet } from 'svelte/reactivity';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { goneQuery } from '$lib/api/queries';
+	import { goneQuery } from '$lib/api/element-queries';
 	import { client } from '$lib/api/query-client';
 	import Busy from '$lib/shell/Busy.svelte';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';

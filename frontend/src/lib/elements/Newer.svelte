@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words, type Schema } from '$lib/api/client';
-	import { newerVersionQuery } from '$lib/api/queries';
+	import { newerVersionQuery } from '$lib/api/element-queries';
 
 	let {
 		newer,

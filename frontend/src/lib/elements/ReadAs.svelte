@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Schema } from '$lib/api/client';
-	import { sheetQuery } from '$lib/api/queries';
+	import { sheetQuery } from '$lib/api/shot-queries';
 	import { elementPicture } from '$lib/pictures/loader.svelte';
 	import SmallPicture from '$lib/pictures/SmallPicture.svelte';
 	import NameBox from '$lib/ui/name-box/NameBox.svelte';

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Schema } from '$lib/api/client';
-	import { waveformQuery } from '$lib/api/queries';
+	import { waveformQuery } from '$lib/api/element-queries';
 	import type { RuleGeometry } from '$lib/frame-rule/geometry.svelte';
 	import { LEFT, RIGHT } from '$lib/frame-rule/layout';
 

@@ -3,7 +3,8 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { again, viewsQuery } from '$lib/api/queries';
+	import { again } from '$lib/api/shot-queries';
+	import { viewsQuery } from '$lib/api/element-queries';
 	import Busy from '$lib/shell/Busy.svelte';
 	import Choice from '$lib/ui/choice/Choice.svelte';
 	import { counted, workWords } from '$lib/words';

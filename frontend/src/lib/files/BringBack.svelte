@@ -4,7 +4,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { volumesQuery } from '$lib/api/queries';
+	import { volumesQuery } from '$lib/api/element-queries';
 	import { client } from '$lib/api/query-client';
 	import { clock, counted, workWords } from '$lib/words';
 

@@ -1,7 +1,7 @@
 <!-- The drawing of the selected row, as large as the window: as it is typed, where a sheet is open. -->
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
-	import { sheetQuery } from '$lib/api/queries';
+	import { sheetQuery } from '$lib/api/shot-queries';
 	import RowDrawing from '$lib/drawings/RowDrawing.svelte';
 	import NothingInHand from './NothingInHand.svelte';
 	import type { DrawingShown } from './shown';

@@ -1,7 +1,7 @@
 <!-- The frame rule, as wide as the window; what is done with it is done by the sheet. -->
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
-	import { sheetQuery } from '$lib/api/queries';
+	import { sheetQuery } from '$lib/api/shot-queries';
 	import FrameRule from '$lib/frame-rule/FrameRule.svelte';
 	import NothingInHand from './NothingInHand.svelte';
 	import type { RuleShown } from './shown';

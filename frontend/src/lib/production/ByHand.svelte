@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
-	import { houseQuery } from '$lib/api/queries';
+	import { houseQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import StartSeveral from './StartSeveral.svelte';
 

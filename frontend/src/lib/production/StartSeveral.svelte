@@ -3,7 +3,7 @@
 	import GroupTicks, { GROUPS } from '$lib/change/GroupTicks.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, Problem, take, words, type Schema } from '$lib/api/client';
-	import { formatNamesQuery } from '$lib/api/queries';
+	import { formatNamesQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import { wanted } from '$lib/change/source';
 	import { UsualChoice } from '$lib/state/usual.svelte';

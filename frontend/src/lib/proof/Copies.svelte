@@ -5,7 +5,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { copiesQuery } from '$lib/api/proof-queries';
-	import { again } from '$lib/api/queries';
+	import { again } from '$lib/api/shot-queries';
 	import { titled } from '$lib/keys/keys.svelte';
 	import type { Proof } from './proof.svelte';
 

@@ -1,7 +1,7 @@
 <!-- The shot's grade: on or off, from the cut or a file, and written again. -->
 <script lang="ts">
 	import { api, API, take, words, type Schema } from '$lib/api/client';
-	import { again } from '$lib/api/queries';
+	import { again } from '$lib/api/shot-queries';
 	import { titled } from '$lib/keys/keys.svelte';
 	import type { Proof } from './proof.svelte';
 

@@ -3,7 +3,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, type Schema } from '$lib/api/client';
 	import { noiseQuery, proofQuery, shaderQuery } from '$lib/api/proof-queries';
-	import { stackQuery } from '$lib/api/queries';
+	import { stackQuery } from '$lib/api/element-queries';
 	import Aside from '$lib/proof/Aside.svelte';
 	import Controls from '$lib/proof/Controls.svelte';
 	import { followHand } from '$lib/layout/follow.svelte';

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Texts } from '$lib/api/client';
-	import { stackQuery } from '$lib/api/queries';
+	import { stackQuery } from '$lib/api/element-queries';
 	import { elementPicture } from '$lib/pictures/loader.svelte';
 	import SmallPicture from '$lib/pictures/SmallPicture.svelte';
 	import Outside from './Outside.svelte';

@@ -1,7 +1,7 @@
 <!-- Where the value of the selected row comes from: each level, the nearest lowest. -->
 <script lang="ts">
 	import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-	import { provenanceQuery } from '$lib/api/queries';
+	import { provenanceQuery } from '$lib/api/shot-queries';
 	import { clock } from '$lib/words';
 	import type { SheetSession } from './session.svelte';
 

@@ -3,7 +3,7 @@
 	import { PARTS } from '$lib/hints/words';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
-	import { quickLineQuery } from '$lib/api/queries';
+	import { quickLineQuery } from '$lib/api/shot-queries';
 	import { client } from '$lib/api/query-client';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import type { SheetSession } from './session.svelte';

@@ -5,7 +5,7 @@
 	import { goto } from '$app/navigation';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words, type Schema } from '$lib/api/client';
-	import { productionQuery } from '$lib/api/queries';
+	import { productionQuery } from '$lib/api/production-queries';
 	import FolderPicker from '$lib/ui/folder-picker/FolderPicker.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 

@@ -9,7 +9,7 @@ import {
 	type Schema,
 	type Texts
 } from '$lib/api/client';
-import { headQuery, heard, sheetPreviewQuery, sheetQuery } from '$lib/api/queries';
+import { headQuery, heard, sheetPreviewQuery, sheetQuery } from '$lib/api/shot-queries';
 import { client, inTurn } from '$lib/api/query-client';
 import { presence } from '$lib/api/presence.svelte';
 import { typedTexts } from '$lib/state/typed.svelte';

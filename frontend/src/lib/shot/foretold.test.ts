@@ -1,6 +1,6 @@
 import { read, serve } from '$lib/testing/server';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { sheetQuery } from '$lib/api/queries';
+import { sheetQuery } from '$lib/api/shot-queries';
 import { client } from '$lib/api/query-client';
 import { foretell } from './foretold';
 

@@ -1,4 +1,4 @@
-import { sheetQuery } from '$lib/api/queries';
+import { sheetQuery } from '$lib/api/shot-queries';
 import { client } from '$lib/api/query-client';
 
 /** How long a link is rested on before its shot is asked for, in ms: most are only passed over. */

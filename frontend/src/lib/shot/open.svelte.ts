@@ -1,7 +1,7 @@
 import { createQuery } from '@tanstack/svelte-query';
 import { getContext, setContext } from 'svelte';
 import type { Schema } from '$lib/api/client';
-import { sheetQuery } from '$lib/api/queries';
+import { sheetQuery } from '$lib/api/shot-queries';
 import { client } from '$lib/api/query-client';
 import { Company } from '$lib/company/company.svelte';
 

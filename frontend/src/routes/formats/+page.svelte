@@ -5,7 +5,7 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, api, form, sendForm, take, words, type Schema } from '$lib/api/client';
-	import { formatsQuery } from '$lib/api/queries';
+	import { formatsQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import FormatDetails from '$lib/formats/FormatDetails.svelte';
 	import FormatList from '$lib/formats/FormatList.svelte';

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { houseQuery } from '$lib/api/queries';
+	import { houseQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import Head from '$lib/shell/Head.svelte';
 	import Notice from '$lib/shell/Notice.svelte';

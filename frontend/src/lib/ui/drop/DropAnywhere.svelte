@@ -3,7 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { client } from '$lib/api/query-client';
-	import { deskQuery } from '$lib/api/queries';
+	import { deskQuery } from '$lib/api/production-queries';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { dropped, takerOf } from './dropped.svelte';

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words, type Schema } from '$lib/api/client';
-	import { folderQuery, volumesQuery } from '$lib/api/queries';
+	import { folderQuery, volumesQuery } from '$lib/api/element-queries';
 	import { client } from '$lib/api/query-client';
 	import { usual } from '$lib/state/usual.svelte';
 	import Choice from '../choice/Choice.svelte';

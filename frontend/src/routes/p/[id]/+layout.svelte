@@ -6,7 +6,7 @@
 	import Damaged from '$lib/shell/Damaged.svelte';
 	import Mark from '$lib/drawings/Mark.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { productionQuery } from '$lib/api/queries';
+	import { productionQuery } from '$lib/api/production-queries';
 	import { answerKeys, titled } from '$lib/keys/keys.svelte';
 	import { spines } from '$lib/state/spines.svelte';
 	import { counted, clock, cutNumber } from '$lib/words';

@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { productionQuery } from '$lib/api/queries';
+	import { productionQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import { Choosing } from '$lib/cut/choosing.svelte';
 	import CutActions from '$lib/cut/CutActions.svelte';

@@ -3,7 +3,11 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words } from '$lib/api/client';
-	import { batchPreviewQuery, formatNamesQuery, productionQuery } from '$lib/api/queries';
+	import {
+		batchPreviewQuery,
+		formatNamesQuery,
+		productionQuery
+	} from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import MoreShots from '$lib/change/MoreShots.svelte';

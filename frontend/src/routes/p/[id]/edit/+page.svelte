@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { API, words, type Schema } from '$lib/api/client';
-	import { editFormatQuery, formatsQuery } from '$lib/api/queries';
+	import { editFormatQuery, formatsQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import { EditChange } from '$lib/change/edit-change.svelte';
 	import FramingList from '$lib/change/FramingList.svelte';

@@ -6,7 +6,7 @@
 	import { API, api, take, words, type Schema } from '$lib/api/client';
 	import { allFoldersQuery, disksQuery, filesQuery } from '$lib/api/files-queries';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
-	import { deskQuery, productionQuery } from '$lib/api/queries';
+	import { deskQuery, productionQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import FilesParts from '$lib/files/FilesParts.svelte';
 	import PathStrip from '$lib/files/PathStrip.svelte';

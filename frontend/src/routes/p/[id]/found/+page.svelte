@@ -5,7 +5,7 @@
 	import { SvelteMap } from 'svelte/reactivity';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { foundQuery, newerOfAllQuery } from '$lib/api/queries';
+	import { foundQuery, newerOfAllQuery } from '$lib/api/element-queries';
 	import { client } from '$lib/api/query-client';
 	import { PICTURE_ROLES } from '$lib/elements/roles';
 	import Moved from '$lib/elements/Moved.svelte';

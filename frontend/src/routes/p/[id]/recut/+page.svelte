@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { recutQuery } from '$lib/api/queries';
+	import { recutQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import ChangesMade from '$lib/change/ChangesMade.svelte';
 	import Notice from '$lib/shell/Notice.svelte';

@@ -7,7 +7,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { targetsQuery } from '$lib/api/files-queries';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
-	import { productionQuery } from '$lib/api/queries';
+	import { productionQuery } from '$lib/api/production-queries';
 	import { EditChange } from '$lib/change/edit-change.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
 	import TargetDetail from '$lib/targets/TargetDetail.svelte';

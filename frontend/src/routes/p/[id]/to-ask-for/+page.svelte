@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { frameRequestsQuery } from '$lib/api/queries';
+	import { frameRequestsQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { clock, counted, cutNumber } from '$lib/words';

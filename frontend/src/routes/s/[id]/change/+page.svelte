@@ -6,7 +6,7 @@
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { changeQuery, heard } from '$lib/api/queries';
+	import { changeQuery, heard } from '$lib/api/shot-queries';
 	import ChangedRows from '$lib/change/ChangedRows.svelte';
 	import Findings from '$lib/change/Findings.svelte';
 	import Recanvas from '$lib/change/Recanvas.svelte';

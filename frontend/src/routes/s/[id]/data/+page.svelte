@@ -3,7 +3,8 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, api, sendForm, take, form, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { heard, renumberingQuery } from '$lib/api/queries';
+	import { heard } from '$lib/api/shot-queries';
+	import { renumberingQuery } from '$lib/api/element-queries';
 	import OldCountFields from '$lib/data/OldCountFields.svelte';
 	import RowsTable from '$lib/data/RowsTable.svelte';
 	import Busy from '$lib/shell/Busy.svelte';

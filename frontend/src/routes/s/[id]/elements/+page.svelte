@@ -4,7 +4,8 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
-	import { again, growingQuery, newerQuery, stackQuery } from '$lib/api/queries';
+	import { again } from '$lib/api/shot-queries';
+	import { growingQuery, newerQuery, stackQuery } from '$lib/api/element-queries';
 	import { onMount } from 'svelte';
 	import { takeNewest } from '$lib/elements/newest';
 	import Offers from '$lib/elements/Offers.svelte';

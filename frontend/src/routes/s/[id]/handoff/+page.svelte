@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
 	import { API, api, take, words } from '$lib/api/client';
-	import { handoffQuery } from '$lib/api/queries';
+	import { handoffQuery } from '$lib/api/shot-queries';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { openShot } from '$lib/shot/open.svelte';
 	import Confirm from '$lib/ui/confirm/Confirm.svelte';

@@ -3,7 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, take, words, type Schema } from '$lib/api/client';
-	import { heard, timeChangeQuery } from '$lib/api/queries';
+	import { heard, timeChangeQuery } from '$lib/api/shot-queries';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { FormatSession } from '$lib/sheet/format.svelte';
 	import Fields from '$lib/sheet/Fields.svelte';

@@ -6,7 +6,8 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { archiveQuery, deletionQuery } from '$lib/api/files-queries';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
-	import { productionQuery, volumesQuery } from '$lib/api/queries';
+	import { productionQuery } from '$lib/api/production-queries';
+	import { volumesQuery } from '$lib/api/element-queries';
 	import { client } from '$lib/api/query-client';
 	import FilesParts from '$lib/files/FilesParts.svelte';
 	import Notice from '$lib/shell/Notice.svelte';

@@ -7,7 +7,7 @@
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { storingQuery } from '$lib/api/files-queries';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
-	import { productionQuery } from '$lib/api/queries';
+	import { productionQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import FilesParts from '$lib/files/FilesParts.svelte';
 	import StorageDetail from '$lib/files/StorageDetail.svelte';
