@@ -47,7 +47,20 @@
 		choosing.several = [...picked.all];
 	}
 
+	const CELLS = ['canvas', 'rate', 'range'] as const;
 	const cell = (line: Schema<'ShotLine'>, name: string) => line.line?.cells[name];
+	const longest = (text: (line: Schema<'ShotLine'>) => string | null | undefined) =>
+		said.lines.reduce((most, line) => {
+			const its = text(line) ?? '';
+			return its.length > most.length ? its : most;
+		}, '');
+	/** The longest of every column: rows that come into view make none wider. */
+	const widest = $derived({
+		code: longest((line) => line.code),
+		title: longest((line) => line.title),
+		cells: CELLS.map((name) => longest((line) => cell(line, name)?.text)),
+		why: longest((line) => line.line?.why || line.note || cell(line, 'colour')?.text)
+	});
 	const tone = (state: Schema<'State'> | undefined) => (state === 'differs' ? 'text-red' : '');
 </script>
 
@@ -165,7 +178,7 @@
 							edit={said.edit_shape}
 						/>{/if}</td
 				>
-				{#each ['canvas', 'rate', 'range'] as name (name)}
+				{#each CELLS as name (name)}
 					{@const found = cell(line, name)}
 					<td class="num leading-tight {tone(found?.state)}"
 						>{#if found?.text}{found.text}{:else if line.shot_id !== null}<span class="text-ink2"
@@ -191,4 +204,14 @@
 		{/each}
 		{#if rows.after}<tr aria-hidden="true" style:height="{rows.after}px"></tr>{/if}
 	</tbody>
+	<tfoot aria-hidden="true" class="invisible print:hidden [&_div]:h-0 [&_div]:overflow-hidden">
+		<tr>
+			<td></td>
+			<td class="num font-semibold whitespace-nowrap"><div>{widest.code}</div></td>
+			<td class="max-w-52 truncate"><div>{widest.title}</div></td>
+			<td></td><td></td><td></td><td></td>
+			{#each widest.cells as text, place (place)}<td class="num"><div>{text}</div></td>{/each}
+			<td class="text-xs"><div>{widest.why}</div></td>
+		</tr>
+	</tfoot>
 </table>
