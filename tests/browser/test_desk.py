@@ -171,3 +171,55 @@ def test_a_file_is_dropped_anywhere(page: Page, home: Path) -> None:
     expect(page.get_by_role("alert")).to_contain_text("Nothing here opens keeper.0001.exr")
     page.evaluate(DROP, ["other.edl", "x"])
     expect(page.get_by_role("alert")).to_contain_text("open the production that it is of")
+
+
+def carry(page: Page, *files: Path) -> None:
+    """Drop files or folders as a system does: a browser reads what is in them."""
+    tools = page.context.new_cdp_session(page)
+    data = {"items": [], "files": [str(each) for each in files], "dragOperationsMask": 1}
+    for kind in ("dragEnter", "dragOver", "drop"):
+        about = {"type": kind, "x": 600, "y": 300, "data": data}
+        tools.send("Input.dispatchDragEvent", about)
+
+
+def test_a_folder_or_a_file_of_a_volume_is_dropped_anywhere(page: Page, home: Path) -> None:
+    folder = home / "volumes/lantern/shots/LAN_0010"
+    folders = page.get_by_role("complementary", name="Folders")
+    # In the shot that its path names, from where there is none.
+    page.goto("/machine")
+    settled(page)
+    carry(page, folder)
+    expect(folders).to_contain_text("LAN_0010_flare_v001.####.exr")
+    assert violations(page) == []
+    # In the shot that is open, whatever its path names.
+    page.goto("/s/3")
+    settled(page)
+    carry(page, *sorted(folder.glob("*flare_v001*")))
+    expect(folders).to_contain_text("LAN_0010_flare_v001.####.exr")
+    assert page.url.endswith("/s/3/elements?volume=lantern&folder=shots%2FLAN_0010")
+
+
+def test_a_folder_that_lies_in_several_places_or_none_is_told(page: Page, home: Path) -> None:
+    for code in ("LAN_0010", "LAN_0020"):
+        (home / "volumes/lantern/more" / code / "roll 7").mkdir(parents=True)
+    page.goto("/s/4")
+    settled(page)
+    carry(page, home / "volumes/lantern/more/LAN_0010/roll 7")
+    told = page.get_by_role("status").filter(has_text="several places")
+    expect(
+        told.get_by_role("button", name="lantern: more/LAN_0010/roll 7, LAN_0010")
+    ).to_be_visible()
+    assert violations(page) == []
+    told.get_by_role("button", name="lantern: more/LAN_0020/roll 7, LAN_0020").click()
+    expect(page.get_by_role("navigation", name="Folder")).to_contain_text("roll 7")
+    # A place for a cut takes no folder.
+    page.goto("/p/1?read")
+    settled(page)
+    away = home.parent / "elsewhere"
+    away.mkdir()
+    carry(page, away)
+    expect(page.get_by_role("alert")).to_contain_text("elsewhere lies on none of the volumes")
+    page.get_by_role("button", name="Dismiss").click()
+    expect(page.get_by_role("alert")).to_have_count(0)
+    carry(page, home / "volumes/lantern")
+    expect(page.get_by_role("status").filter(has_text="the root of a volume")).to_be_visible()

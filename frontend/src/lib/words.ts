@@ -17,6 +17,11 @@ export function counted(number: number, one: string, many = `${one}s`): string {
 	return `${number} ${number === 1 ? one : many}`;
 }
 
+/** Things in a sentence: `a`, `a and b`, `a, b and c`. */
+export function listed(all: readonly string[]): string {
+	return all.length > 1 ? `${all.slice(0, -1).join(', ')} and ${all.at(-1)}` : (all[0] ?? '');
+}
+
 /** A version as it is written. */
 export function version(number: number): string {
 	return `v${String(number).padStart(3, '0')}`;

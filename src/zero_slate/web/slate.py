@@ -35,6 +35,7 @@ from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.grain_trials import GrainTrials
 from zero_slate.services.media.layers import Layers
 from zero_slate.services.media.light_copies import LightCopying
+from zero_slate.services.media.lying import WhereItLies
 from zero_slate.services.media.made import MadePictures
 from zero_slate.services.media.newer import NewerVersions
 from zero_slate.services.media.newly_come import NewlyCome
@@ -113,6 +114,7 @@ class Slate:
         self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
         self.requests = Requests(self.workspace)
         self.volumes = Volumes(self.workspace)
+        self.lying = WhereItLies(self.workspace)
         kept = DiskCache(config.home / "pictures", config.pictures_mb * 10**6)
         self.sounds = Sounds(self.workspace, self.shots, self.volumes, self.work, kept)
         self.elements = Elements(self.workspace, self.shots, self.volumes, self.sounds)

@@ -11,18 +11,22 @@
 	let {
 		shot,
 		linked,
+		at = null,
 		onlink
 	}: {
 		shot: number;
 		linked: Schema<'LinkedElement'>[];
+		/** The folder to begin with; the plate's, or the volume of the last time, without one. */
+		at?: { volume: string; folder: string } | null;
 		onlink: (body: Schema<'LinkRequest'>) => void;
 	} = $props();
 
 	const openShotId = () => shot;
 	// The plate's folder is where others lie too.
 	const beside = () => linked.find((each) => each.role === 'plate') ?? linked[0];
-	let volume = $state(beside()?.volume ?? '');
-	let folder = $state(beside()?.folder ?? '');
+	const begins = () => at ?? beside();
+	let volume = $state(begins()?.volume ?? '');
+	let folder = $state(begins()?.folder ?? '');
 	let here = $state.raw<Schema<'FolderPage'> | null>(null);
 
 	const reading = new FollowedJob<Schema<'MediaJob'>>(

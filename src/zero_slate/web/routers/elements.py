@@ -11,6 +11,7 @@ from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.frames import FURTHEST, FrameRange
 from zero_slate.services.media.elements import ChangedFiles
 from zero_slate.services.media.linked import LinkedElement
+from zero_slate.services.media.lying import MOST_ENTRIES, Lying
 from zero_slate.services.media.stack import StackPage
 from zero_slate.services.media.volumes import FolderPage
 from zero_slate.web.models import ApiModel, Flag, Whole
@@ -28,6 +29,8 @@ RuleFrame = Annotated[
         description="An end of the part of the rule that is looked at; all without one.",
     ),
 ]
+
+EntryName = Annotated[str, Query(max_length=255)]
 
 _ELEMENT = "/shots/{shot_id}/elements/{element_id}"
 
@@ -122,6 +125,21 @@ def list_folder(
 ) -> FolderPage:
     """List a folder by its file names."""
     return slate.volumes.folder(volume, path)
+
+
+@router.get("/where-it-lies", responses=problems(422))
+def find_where_it_lies(
+    slate: TheSlate,
+    folder: Annotated[
+        str, Query(max_length=255, description="The folder's name; left out, files are looked for.")
+    ] = "",
+    entry: Annotated[
+        list[EntryName] | None,
+        Query(max_length=MOST_ENTRIES, description="Names of files and folders that lie in it."),
+    ] = None,
+) -> Lying:
+    """Look on every volume for a folder by its name and what lies in it, or for files by theirs."""
+    return slate.lying.find(folder, entry or ())
 
 
 @router.get("/shots/{shot_id}/elements", responses=problems(404))

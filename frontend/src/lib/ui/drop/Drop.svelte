@@ -1,6 +1,7 @@
 <!-- A place to drop a file on, or to choose one. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { folderOf } from './carried';
 	import { dropped } from './dropped.svelte';
 
 	let {
@@ -50,7 +51,7 @@
 		if (!isFile(event)) return;
 		event.preventDefault();
 		over = false;
-		take(event.dataTransfer?.files);
+		if (!folderOf(event.dataTransfer)) take(event.dataTransfer?.files);
 	}}
 />
 

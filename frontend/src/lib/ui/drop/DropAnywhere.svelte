@@ -1,4 +1,4 @@
-<!-- Takes files that are dropped where the page has no place for them to the page that has one. -->
+<!-- Takes what is dropped where the page has no place for it to the page that has one. -->
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -6,9 +6,12 @@
 	import { deskQuery } from '$lib/api/production-queries';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { spines } from '$lib/state/spines.svelte';
+	import { folderOf, namesIn, namesOf } from './carried';
 	import { dropped, takerOf } from './dropped.svelte';
+	import Looked from './Looked.svelte';
 
 	let said = $state('');
+	let looked = $state.raw<{ name: string; folder: string; entries: string[] } | null>(null);
 
 	const isFile = (event: DragEvent) => Boolean(event.dataTransfer?.types.includes('Files'));
 
@@ -20,8 +23,15 @@
 		return productions.length === 1 && productions[0] ? `/p/${productions[0].id}?read` : '';
 	}
 
-	async function take(file: File): Promise<void> {
+	/** Look for a folder, or for files that nothing here opens: they may be on a volume. */
+	async function takeFolder(folder: FileSystemDirectoryEntry): Promise<void> {
 		said = '';
+		looked = { name: folder.name, folder: folder.name, entries: await namesIn(folder) };
+	}
+
+	async function take(file: File, names: string[]): Promise<void> {
+		said = '';
+		looked = null;
 		const taker = takerOf(file.name);
 		const to =
 			taker === 'cut'
@@ -29,11 +39,12 @@
 				: { setup: '/?open=file', profile: '/people?open=file', archive: '/away', none: '' }[
 						taker ?? 'none'
 					];
+		if (!taker) {
+			looked = { name: file.name, folder: '', entries: names };
+			return;
+		}
 		if (!to) {
-			said =
-				taker === 'cut'
-					? `${file.name} is a cut: open the production that it is of, and drop it there.`
-					: `Nothing here opens ${file.name}. Setups (.setup.json), cuts (.edl, .otio), profiles (.profile.json) and archives (.zip) are dropped anywhere; media is linked from a shot's Elements.`;
+			said = `${file.name} is a cut: open the production that it is of, and drop it there.`;
 			return;
 		}
 		dropped.wait(file);
@@ -46,13 +57,19 @@
 		if (isFile(event)) event.preventDefault();
 	}}
 	ondrop={(event) => {
-		const file = event.dataTransfer?.files[0];
-		if (!isFile(event) || dropped.places) return;
+		if (!isFile(event)) return;
+		const files = event.dataTransfer?.files;
+		const folder = folderOf(event.dataTransfer);
+		// No place for a file takes a folder.
+		if (dropped.places && !folder) return;
 		event.preventDefault();
-		if (file) void take(file);
+		if (folder) void takeFolder(folder);
+		else if (files?.[0]) void take(files[0], namesOf(files));
 	}}
 />
-{#if said}
+{#if looked}
+	{#key looked}<Looked {...looked} onclose={() => (looked = null)} />{/key}
+{:else if said}
 	<Notice>
 		{said}
 		<button type="button" class="act" onclick={() => (said = '')}>Dismiss</button>

@@ -1,5 +1,6 @@
 <!-- What the shot is made of: the stack, the selected element, and what shows when. -->
 <script lang="ts">
+	import { page } from '$app/state';
 	import Panes from '$lib/layout/Panes.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, take, words, type Schema } from '$lib/api/client';
@@ -32,6 +33,17 @@
 	let wrong = $state('');
 	/** Which side sheet is open. */
 	let side = $state<'folders' | 'offers' | null>(null);
+	/** The folder that was dropped on a page, which the folders begin with. */
+	let droppedAt = $state.raw<{ volume: string; folder: string } | null>(null);
+
+	// The address says it; the state is another each time, where the same is dropped again.
+	$effect(() => {
+		void page.state;
+		const volume = page.url.searchParams.get('volume');
+		const folder = page.url.searchParams.get('folder') ?? '';
+		droppedAt = volume ? { volume, folder } : null;
+		if (volume) side = 'folders';
+	});
 	let chosen = $state<number | null>(null);
 	/** Where the hairline was set; none, and each element shows its middle. */
 	let frame = $state<number | null>(null);
@@ -264,7 +276,9 @@
 	{/if}
 	{#if side === 'folders'}
 		<SideSheet title="Folders" onclose={() => (side = null)}>
-			<Folders shot={shot.id} linked={elements} onlink={link} />
+			{#key droppedAt}
+				<Folders shot={shot.id} linked={elements} at={droppedAt} onlink={link} />
+			{/key}
 		</SideSheet>
 	{:else if side === 'offers'}
 		<SideSheet title="Found for {shot.head?.code ?? 'this shot'}" onclose={() => (side = null)}>
