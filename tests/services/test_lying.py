@@ -113,6 +113,12 @@ def test_links_that_lead_outside_or_round_are_left_out(
     (media / "beyond").symlink_to(tmp_path / "away")
     (media / "round").symlink_to(media)
     assert paths(slate, "roll 7") == []
+    # A folder that was dropped names such a link too, which no listing does.
+    within = laid(media / "a/roll 8", "one.exr")
+    (within / "linked").symlink_to(tmp_path / "away")
+    assert paths(slate, "roll 8", "one.exr", "linked") == ["a/roll 8"]
+    assert paths(slate, "roll 8", "one.exr", "two.exr", "linked") == []
+    assert paths(slate, "", "linked") == []
 
 
 def test_what_is_named_is_bounded(client: TestClient) -> None:

@@ -11,6 +11,7 @@ from sqlalchemy import select
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.files.media.tree import walk
+from zero_slate.files.volume_files import Listing
 from zero_slate.services.runtime.workspace import VolumeAway, Workspace
 from zero_slate.store.tables import Shot
 
@@ -76,9 +77,7 @@ class WhereItLies:
                 name = each.steps[-1] if each.steps else root.resolve().name
                 if called and _one_form(name) != called:
                     continue
-                files = map(_one_form, each.listing.files)
-                folders = map(_one_form, each.listing.folders) if called else ()
-                if named <= {*files, *folders}:
+                if _fits(each.listing, named, folders=bool(called)):
                     shot_id, code = shots.of(each.steps, entries)
                     places.append(LyingPlace(volume, "/".join(each.steps), shot_id, code))
         return Lying(tuple(places), True, tuple(away))
@@ -86,6 +85,15 @@ class WhereItLies:
     def _codes(self) -> list[tuple[int, str]]:
         with self.workspace.reading() as session:
             return [(id, code) for id, code in session.execute(select(Shot.id, Shot.code))]
+
+
+def _fits(listing: Listing, named: set[str], *, folders: bool) -> bool:
+    """Return whether a folder has what is named: among `folders` too, where one is looked for."""
+    missing = named.difference(map(_one_form, listing.files))
+    if not folders:
+        return not missing
+    # A listing says no names of what it leaves out, as links that lead outside.
+    return len(missing.difference(map(_one_form, listing.folders))) <= listing.left_out
 
 
 class _ShotsByCode:

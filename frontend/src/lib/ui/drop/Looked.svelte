@@ -45,7 +45,10 @@
 			else if (found.places.length) places = found.places;
 			else said = nowhere(found);
 		} catch (error) {
-			if (!looking.signal.aborted) said = words(error);
+			if (looking.signal.aborted) return;
+			said = words(error);
+			// A server that is away is told at the head of the page.
+			if (!said) onclose();
 		}
 	}
 
