@@ -11,6 +11,13 @@ function tall(height: number): void {
 	Object.defineProperty(main, 'clientHeight', { value: 400, configurable: true });
 }
 
+/** Leave a page where it is scrolled to; another stands at its top then. */
+function left(at: string, top: number): void {
+	main.scrollTop = top;
+	whereLeft.leave(at);
+	main.scrollTop = 0;
+}
+
 beforeEach(() => {
 	localStorage.clear();
 	kept.become(++person, {}, async () => undefined);
@@ -24,17 +31,13 @@ afterEach(() => vi.useRealTimers());
 
 describe('a page that is come back to', () => {
 	it('stands as it was left', () => {
-		main.scrollTop = 300.4;
-		whereLeft.leave('/p/1');
-		main.scrollTop = 0;
+		left('/p/1', 300.4);
 		whereLeft.back('/p/1');
 		expect(main.scrollTop).toBe(300);
 	});
 
 	it('waits until there is enough of it', () => {
-		main.scrollTop = 900;
-		whereLeft.leave('/p/1');
-		main.scrollTop = 0;
+		left('/p/1', 900);
 		tall(500);
 		whereLeft.back('/p/1');
 		vi.advanceTimersByTime(200);
@@ -45,18 +48,14 @@ describe('a page that is come back to', () => {
 	});
 
 	it('stays where it is once it was left again, or where it never grows', () => {
-		main.scrollTop = 900;
-		whereLeft.leave('/p/1');
-		main.scrollTop = 0;
+		left('/p/1', 900);
 		tall(500);
 		whereLeft.back('/p/1');
 		whereLeft.leave('/p/1');
 		tall(2000);
 		vi.advanceTimersByTime(5000);
 		expect(main.scrollTop).toBe(0);
-		main.scrollTop = 900;
-		whereLeft.leave('/p/2');
-		main.scrollTop = 0;
+		left('/p/2', 900);
 		tall(500);
 		whereLeft.back('/p/2');
 		vi.advanceTimersByTime(5000);
@@ -66,9 +65,7 @@ describe('a page that is come back to', () => {
 	});
 
 	it('goes to its own place where the address says one', () => {
-		main.scrollTop = 900;
-		whereLeft.leave('/p/1');
-		main.scrollTop = 0;
+		left('/p/1', 900);
 		location.hash = '#rate';
 		whereLeft.back('/p/1');
 		expect(main.scrollTop).toBe(0);

@@ -1,16 +1,18 @@
 """Where something lies that was dropped on a page: a browser says its name, and not its place."""
 
-import re
 import time
 import unicodedata
-from collections import defaultdict
-from collections.abc import Callable, Iterable, Sequence
+from collections import Counter
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import chain
+from pathlib import Path
 
 from sqlalchemy import select
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.files.media.tree import walk
+from zero_slate.core.media.belonging import best_of
+from zero_slate.files.media.tree import ListedFolder, walk
 from zero_slate.files.volume_files import Listing
 from zero_slate.services.runtime.workspace import VolumeAway, Workspace
 from zero_slate.store.tables import Shot
@@ -64,27 +66,45 @@ class WhereItLies:
         if not folder and not named:
             raise Refusal("Nothing is named: say a folder's name, or those of files.")
         called, end = _one_form(folder), self.clock() + LONGEST
-        shots, places, away = _ShotsByCode(self._codes()), list[LyingPlace](), list[str]()
+        roots, away = self._roots()
+        found, whole = list[tuple[str, ListedFolder]](), True
+        for volume, root, each in ((v, r, each) for v, r in roots for each in walk(r, r)):
+            whole = len(found) < MOST_PLACES and self.clock() <= end
+            if not whole:
+                break
+            name = each.steps[-1] if each.steps else root.resolve().name
+            if called and _one_form(name) != called:
+                continue
+            if _fits(each.listing, named, folders=bool(called)):
+                found.append((volume, each))
+        return Lying(self._placed(found, entries), whole, away)
+
+    def _roots(self) -> tuple[list[tuple[str, Path]], tuple[str, ...]]:
+        """Return the volumes with their roots, and those that aren't there now."""
+        roots, away = [], []
         for volume in self.workspace.config.volumes:
             try:
-                root = self.workspace.volume(volume)
+                roots.append((volume, self.workspace.volume(volume)))
             except VolumeAway:
                 away.append(volume)
-                continue
-            for each in walk(root, root):
-                if len(places) == MOST_PLACES or self.clock() > end:
-                    return Lying(tuple(places), False, tuple(away))
-                name = each.steps[-1] if each.steps else root.resolve().name
-                if called and _one_form(name) != called:
-                    continue
-                if _fits(each.listing, named, folders=bool(called)):
-                    shot_id, code = shots.of(each.steps, entries)
-                    places.append(LyingPlace(volume, "/".join(each.steps), shot_id, code))
-        return Lying(tuple(places), True, tuple(away))
+        return roots, tuple(away)
 
-    def _codes(self) -> list[tuple[int, str]]:
+    def _placed(
+        self, found: Sequence[tuple[str, ListedFolder]], entries: Sequence[str]
+    ) -> tuple[LyingPlace, ...]:
+        """Return folders with the shot that each is of."""
+        if not found:
+            return ()
         with self.workspace.reading() as session:
-            return [(id, code) for id, code in session.execute(select(Shot.id, Shot.code))]
+            shots = session.execute(select(Shot.code, Shot.id)).all()
+        # A code that shots of two productions have tells neither.
+        many = Counter(code.casefold() for code, _ in shots)
+        ids = {code: id for code, id in shots if many[code.casefold()] == 1}
+        places = []
+        for volume, each in found:
+            code = _shot_in(ids, each, entries)
+            places.append(LyingPlace(volume, "/".join(each.steps), ids.get(code), code))
+        return tuple(places)
 
 
 def _fits(listing: Listing, named: set[str], *, folders: bool) -> bool:
@@ -96,33 +116,11 @@ def _fits(listing: Listing, named: set[str], *, folders: bool) -> bool:
     return len(missing.difference(map(_one_form, listing.folders))) <= listing.left_out
 
 
-class _ShotsByCode:
-    """The shots, by the codes that paths and names of files have."""
-
-    def __init__(self, codes: Iterable[tuple[int, str]]):
-        self.ids: dict[str, list[tuple[int, str]]] = defaultdict(list)
-        for id, code in codes:
-            self.ids[code.casefold()].append((id, code))
-
-    def of(self, steps: Iterable[str], entries: Sequence[str]) -> tuple[int | None, str]:
-        """Return the one shot whose code stands whole in a path, or in the names, and the code."""
-        for text in ("/".join(steps), "/".join(entries)):
-            found = [
-                shots[0]
-                for code, shots in self.ids.items()
-                if len(shots) == 1 and _stands_in(code, text.casefold())
-            ]
-            if found:
-                id, code = max(found, key=lambda each: len(each[1]))
-                return id, code
-        return None, ""
-
-
-def _stands_in(code: str, text: str) -> bool:
-    """Return whether a code stands in a text with no letter or digit beside it."""
-    if code not in text:
-        return False
-    return re.search(rf"(?<![a-z0-9]){re.escape(code)}(?![a-z0-9])", text) is not None
+def _shot_in(ids: Mapping[str, int], each: ListedFolder, entries: Sequence[str]) -> str:
+    """Return the code that a folder's path has, or else the first name that has any; or none."""
+    looks = chain([(each.steps, "")], (((), name) for name in entries))
+    best = next(filter(None, (best_of(ids, folders, name) for folders, name in looks)), None)
+    return best[0] if best else ""
 
 
 def _one_form(name: str) -> str:

@@ -1,7 +1,7 @@
 <!-- A place to drop a file on, or to choose one. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { folderOf } from './carried';
+	import { folderOf, isCarried } from './carried';
 	import { dropped } from './dropped.svelte';
 
 	let {
@@ -32,15 +32,12 @@
 		const file = files?.[0];
 		if (file) onfile(file);
 	}
-
-	/** Whether what is dragged is a file: rows and spines are dragged too. */
-	const isFile = (event: DragEvent) => Boolean(event.dataTransfer?.types.includes('Files'));
 </script>
 
 <!-- A file dropped anywhere on the page is meant for the place that takes one. -->
 <svelte:window
 	ondragover={(event) => {
-		if (!isFile(event)) return;
+		if (!isCarried(event)) return;
 		event.preventDefault();
 		over = true;
 	}}
@@ -48,7 +45,7 @@
 		if (event.relatedTarget === null) over = false;
 	}}
 	ondrop={(event) => {
-		if (!isFile(event)) return;
+		if (!isCarried(event)) return;
 		event.preventDefault();
 		over = false;
 		if (!folderOf(event.dataTransfer)) take(event.dataTransfer?.files);

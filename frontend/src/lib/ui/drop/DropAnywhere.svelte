@@ -6,14 +6,12 @@
 	import { deskQuery } from '$lib/api/production-queries';
 	import Notice from '$lib/shell/Notice.svelte';
 	import { spines } from '$lib/state/spines.svelte';
-	import { folderOf, namesIn, namesOf } from './carried';
+	import { folderOf, isCarried, namesIn, namesOf } from './carried';
 	import { dropped, takerOf } from './dropped.svelte';
 	import Looked from './Looked.svelte';
 
 	let said = $state('');
 	let looked = $state.raw<{ name: string; folder: string; entries: string[] } | null>(null);
-
-	const isFile = (event: DragEvent) => Boolean(event.dataTransfer?.types.includes('Files'));
 
 	/** The production that a cut is read into: the one that is open, or the only one. */
 	async function cutPage(): Promise<string> {
@@ -54,10 +52,10 @@
 
 <svelte:window
 	ondragover={(event) => {
-		if (isFile(event)) event.preventDefault();
+		if (isCarried(event)) event.preventDefault();
 	}}
 	ondrop={(event) => {
-		if (!isFile(event)) return;
+		if (!isCarried(event)) return;
 		const files = event.dataTransfer?.files;
 		const folder = folderOf(event.dataTransfer);
 		// No place for a file takes a folder.

@@ -9,6 +9,11 @@ export interface CarriedFolder {
 	entries: string[];
 }
 
+/** Whether what is dragged is of the system: rows and spines are dragged too. */
+export function isCarried(event: DragEvent): boolean {
+	return event.dataTransfer?.types.includes('Files') ?? false;
+}
+
 /** The first folder that is carried; null where there are only files. A drop says it, and no drag. */
 export function folderOf(carried: DataTransfer | null): FileSystemDirectoryEntry | null {
 	for (const item of carried?.items ?? []) {

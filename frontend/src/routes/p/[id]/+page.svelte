@@ -16,6 +16,7 @@
 	import ReadCut from '$lib/production/ReadCut.svelte';
 	import Tally from '$lib/production/Tally.svelte';
 	import Notice from '$lib/shell/Notice.svelte';
+	import { isCarried } from '$lib/ui/drop/carried';
 	import { answerKeys } from '$lib/keys/keys.svelte';
 
 	const id = $derived(Number(page.params.id));
@@ -46,7 +47,7 @@
 
 <svelte:window
 	ondragenter={(event) => {
-		if (event.dataTransfer?.types.includes('Files')) reading = true;
+		if (isCarried(event)) reading = true;
 	}}
 />
 

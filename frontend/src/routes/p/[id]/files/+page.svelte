@@ -1,5 +1,6 @@
 <!-- Where a production's files go: paths, the folders they make, and the volumes they lie on. -->
 <script lang="ts">
+	import ShotOf from '$lib/production/ShotOf.svelte';
 	import Panes from '$lib/layout/Panes.svelte';
 	import { page } from '$app/state';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -204,17 +205,12 @@
 								oninput={(event) => typedFiles.set(id, { folder: event.currentTarget.value })}
 							/></label
 						>
-						<label class="flex items-center gap-1.5"
-							>shown for
-							<select
-								class="field num"
-								value={layout.shot}
-								onchange={(event) => (shot = event.currentTarget.value)}
-							>
-								{#each codes.length ? codes : [layout.shot] as each (each)}<option>{each}</option
-									>{/each}
-							</select></label
-						>
+						<ShotOf
+							label="shown for"
+							{codes}
+							shot={layout.shot}
+							onchoose={(code) => (shot = code)}
+						/>
 						<span class="ml-auto text-xs text-ink2"
 							>{layout.name}{layout.number
 								? `, ${version(layout.number)}, ${clock(layout.revisions[0]?.at ?? '')} by ${layout.revisions[0]?.who}`

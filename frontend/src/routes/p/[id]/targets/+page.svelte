@@ -1,5 +1,6 @@
 <!-- What a production is published as: what each target carries of a shot, and trials of it. -->
 <script lang="ts">
+	import ShotOf from '$lib/production/ShotOf.svelte';
 	import Panes from '$lib/layout/Panes.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -90,17 +91,12 @@
 			<section class="min-h-0 min-w-0 grow overflow-y-auto pb-4" aria-label="What is published">
 				<div class="flex flex-wrap items-center gap-x-4 gap-y-1 px-[22px] pt-3 pb-1">
 					<h2 class="text-head font-semibold">What it is published as</h2>
-					<label class="flex items-center gap-1.5"
-						>held against
-						<select
-							class="field num"
-							value={said.shot}
-							onchange={(event) => (shot = event.currentTarget.value)}
-						>
-							{#each codes.length ? codes : [said.shot] as each (each)}<option>{each}</option
-								>{/each}
-						</select></label
-					>
+					<ShotOf
+						label="held against"
+						{codes}
+						shot={said.shot}
+						onchoose={(code) => (shot = code)}
+					/>
 					<span class="text-sm text-ink2">{said.about}</span>
 				</div>
 				<div class="flex flex-wrap items-center gap-x-3 gap-y-1 px-[22px] pb-2">

@@ -1,5 +1,6 @@
 <!-- What frames are stored as: every way against a shot, measured on its own frames. -->
 <script lang="ts">
+	import ShotOf from '$lib/production/ShotOf.svelte';
 	import Panes from '$lib/layout/Panes.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -76,17 +77,7 @@
 			<section class="flex min-h-0 min-w-0 grow flex-col" aria-label="What frames are stored as">
 				<div class="flex flex-wrap items-center gap-x-4 gap-y-1 px-[22px] pt-3 pb-1">
 					<h2 class="text-head font-semibold">What frames are stored as</h2>
-					<label class="flex items-center gap-1.5"
-						>for
-						<select
-							class="field num"
-							value={said.shot}
-							onchange={(event) => (shot = event.currentTarget.value)}
-						>
-							{#each codes.length ? codes : [said.shot] as each (each)}<option>{each}</option
-								>{/each}
-						</select></label
-					>
+					<ShotOf label="for" {codes} shot={said.shot} onchoose={(code) => (shot = code)} />
 					<span class="text-sm text-ink2">{said.about}; {said.volume}</span>
 				</div>
 				<div
