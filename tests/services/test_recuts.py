@@ -5,10 +5,13 @@ import io
 
 import pytest
 
-from tests.makers import edl, event
+from tests.makers import FILM, edl, event
+from zero_slate.core.base.figures import counted
+from zero_slate.core.time.timecode import Timecode
 from zero_slate.services.cuts.frame_requests import as_csv, as_text
 from zero_slate.services.cuts.recut_answers import RecutLine
 from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.shots.loading import load_shot
 from zero_slate.web.slate import Slate
 
 ONE = ("04:00:00:00", 40)
@@ -23,6 +26,10 @@ def read(slate: Slate, production: int, *shots: tuple[str, tuple[str, int]]) -> 
         record = f"01:{minutes:02d}:{frames // 24:02d}:{frames % 24:02d}"
         lines.append(event(number, source, record, length, code))
         at += length
+    slate.cuts.take(production, edl(*lines), "cut.edl", "24000/1001", None)
+
+
+def read_lines(slate: Slate, production: int, *lines: str) -> None:
     slate.cuts.take(production, edl(*lines), "cut.edl", "24000/1001", None)
 
 
@@ -116,11 +123,11 @@ def test_what_to_ask_for_stays_after_the_recut_was_applied(
     assert asked.source == (
         "03:59:59:12–03:59:59:15 (4 frames), 04:00:02:00–04:00:02:05 (6 frames)"
     )
-    slate.requests.note(production, asked.id, got=True)
+    slate.requests.note(production, asked.shot_id, asked.cut, got=True)
     page = slate.requests.page(production)
     assert page.open_frames == 0
     assert page.lines[0].got_who
-    slate.requests.note(production, asked.id, got=False)
+    slate.requests.note(production, asked.shot_id, asked.cut, got=False)
     rows = list(csv.DictReader(io.StringIO(as_csv(slate.requests.page(production)))))
     assert [row["shot_frames"] for row in rows] == [asked.shot_frames]
     assert as_text(slate.requests.page(production)) == (
@@ -129,10 +136,10 @@ def test_what_to_ask_for_stays_after_the_recut_was_applied(
         "997–1000, 1057–1062; source A001 03:59:59:12–03:59:59:15 (4 frames), "
         "04:00:02:00–04:00:02:05 (6 frames).\n"
     )
-    slate.requests.remove(production, asked.id)
+    slate.requests.remove(production, asked.shot_id, asked.cut)
     assert slate.requests.page(production).lines == ()
-    with pytest.raises(NotFound, match="no request numbered"):
-        slate.requests.remove(production, asked.id)
+    with pytest.raises(NotFound, match="asks for nothing since cut 9"):
+        slate.requests.remove(production, asked.shot_id, 9)
 
 
 def test_a_later_recut_asks_anew_and_what_needs_nothing_is_asked_no_more(
@@ -170,3 +177,108 @@ def test_a_rate_that_changed_between_cuts_is_said_first(slate: Slate, production
     page = slate.recuts.page(production)
     assert page.rates == ("Cut 01 was at 24000/1001, cut 02 is at 25: frames are compared in time.")
     assert line(slate, production, "FRO_0010").length_before == 42
+
+
+def test_codes_settle_where_sources_have_the_same_timecode(slate: Slate) -> None:
+    """Three shots of three reels, all from 02:00:00:00, change codes all round."""
+    production = slate.productions.start("Three reels", "", {"rate": {"rate": "23.976"}})
+    codes, lengths = ("FRO_0010", "FRO_0020", "FRO_0030"), (48, 60, 52)
+
+    def cut(*shown: int) -> None:
+        at, lines = Timecode.parse("01:00:00:00", FILM), []
+        for number, (code, reel) in enumerate(zip(codes, shown, strict=True), start=1):
+            each = event(number, "02:00:00:00", str(at), lengths[reel], code)
+            lines.append(each.replace("A001", f"A00{reel + 1}"))
+            at += lengths[reel]
+        read_lines(slate, production, *lines)
+
+    cut(0, 1, 2)
+    shots = [slate.new_shots.set_up_from_event(production, code) for code in codes]
+    for shown in ((1, 0, 2), (2, 1, 0), (0, 2, 1), (1, 2, 0)):
+        cut(*shown)
+        slate.recuts.take(production, None)
+        page = slate.recuts.page(production)
+        assert (page.to_take, page.to_ask) == (0, 0)
+        assert slate.requests.page(production).lines == ()
+        for reel, shot in enumerate(shots):
+            told = slate.shots.page(shot)
+            assert told.head.code == codes[shown.index(reel)]
+            with slate.workspace.reading() as session:
+                content = load_shot(session, shot).content
+            assert content.setup.cut_range.length == lengths[reel]
+
+
+def test_a_retime_of_equal_length_asks_for_its_source(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    """40 frames at 200 % show 80; with 8 + 8 of handles 112, and 56 are there."""
+    retimed = event(1, *("04:00:00:00", "01:00:00:00"), 40, "FRO_0010")
+    read_lines(
+        slate,
+        production,
+        retimed.replace("\n", "\nM2   A001   048.0   04:00:00:00\n"),
+        event(2, *("05:00:00:00", "01:00:01:16"), 50, "FRO_0020"),
+    )
+    assert line(slate, production, "FRO_0010").ask == (
+        "ask for 8 frames at the head and 48 frames at the tail of the source"
+    )
+    assert slate.recuts.take(production, None).taken == ("FRO_0010",)
+    (asked,) = slate.requests.page(production).lines
+    assert (asked.frames, asked.shot_frames) == (56, "")
+    assert asked.source == (
+        "03:59:59:08–03:59:59:15 (8 frames), 04:00:02:00–04:00:03:23 (48 frames)"
+    )
+    assert line(slate, production, "FRO_0010").taken
+    # Its clip begins with the frame that is shown there.
+    with slate.workspace.reading() as session:
+        assert load_shot(session, both[0]).content.setup.start_timecode == "03:59:59:08"
+
+
+def test_what_a_recut_asks_for_goes_and_comes_with_its_version(
+    slate: Slate, production: int, both: tuple[int, int]
+) -> None:
+    read(slate, production, ("FRO_0010", ("04:00:00:00", 46)), ("FRO_0020", TWO))
+    told = slate.recuts.take(production, None)
+    assert [each.frames for each in slate.requests.page(production).lines] == [6]
+    assert told.batch is not None
+    slate.batches.undo(told.batch)
+    assert slate.requests.page(production).lines == ()
+    slate.recuts.take(production, None)
+    # What hasn't come is asked for again with what a later cut needs beyond it.
+    read(slate, production, ("FRO_0010", ("04:00:00:00", 50)), ("FRO_0020", TWO))
+    slate.recuts.take(production, None)
+    (asked,) = slate.requests.page(production).lines
+    assert (asked.cut, asked.frames, asked.shot_frames) == (3, 10, "1057–1066")
+    # What has come is there: only the rest is asked for then.
+    slate.requests.note(production, asked.shot_id, asked.cut, got=True)
+    read(slate, production, ("FRO_0010", ("04:00:00:00", 53)), ("FRO_0020", TWO))
+    slate.recuts.take(production, None)
+    waiting = [each for each in slate.requests.page(production).lines if not each.is_there]
+    assert [(each.cut, each.frames) for each in waiting] == [(4, 3)]
+
+
+@pytest.mark.parametrize(
+    ("motion", "words", "source"),
+    [
+        # 40 frames backwards with 8 + 8: the head lies behind the source's end.
+        ("-024.0", "the new plate, 56 frames", "03:59:59:16–04:00:01:23 (56 frames)"),
+        ("-048.0", "112 frames of the source", "03:59:57:16–04:00:02:07 (112 frames)"),
+        # A held frame is one, however long it is held.
+        ("000.0", "1 frame of the source", "04:00:00:00–04:00:00:00 (1 frame)"),
+    ],
+)
+def test_a_new_plate_of_a_retime_is_asked_for_by_its_source(
+    slate: Slate, production: int, both: tuple[int, int], motion: str, words: str, source: str
+) -> None:
+    new = event(1, *("04:00:00:00", "01:00:00:00"), 40, "FRO_0010").replace("A001", "B007")
+    read_lines(
+        slate,
+        production,
+        new.replace("\n", f"\nM2   B007   {motion}   04:00:00:00\n"),
+        event(2, *("05:00:00:00", "01:00:01:16"), 50, "FRO_0020"),
+    )
+    slate.recuts.take(production, None)
+    (asked,) = slate.requests.page(production).lines
+    assert words in asked.words
+    assert asked.source.endswith(source)
+    assert f"({counted(asked.frames, 'frame')})" in asked.source

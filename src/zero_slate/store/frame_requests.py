@@ -1,4 +1,8 @@
-"""Frames to ask for, as they are stored."""
+"""What was answered to frames that are asked for: that they came, or that they aren't needed.
+
+Which frames are asked for stands in the versions of the shots. A request that was made before it
+did stands here alone, unanswered.
+"""
 
 from collections.abc import Sequence
 
@@ -9,7 +13,7 @@ from zero_slate.store.tables import FrameRequest, Shot
 
 
 def requests_of(session: Session, production_id: int) -> Sequence[tuple[FrameRequest, str]]:
-    """Return a production's requests with the code of their shot, the open ones first."""
+    """Return a production's rows with the code of their shot, the unanswered ones first."""
     rows = session.execute(
         select(FrameRequest, Shot.code)
         .join(Shot, Shot.id == FrameRequest.shot_id)
@@ -19,25 +23,25 @@ def requests_of(session: Session, production_id: int) -> Sequence[tuple[FrameReq
     return [(row[0], row[1]) for row in rows]
 
 
-def open_request(session: Session, shot_id: int) -> FrameRequest | None:
-    """Return what is still to be asked for of a shot; None where nothing is."""
+def answer_to(session: Session, shot_id: int, cut: int) -> FrameRequest | None:
+    """Return what was answered to a shot's frames since a cut; None where nothing was."""
     return session.scalars(
-        select(FrameRequest)
-        .where(FrameRequest.shot_id == shot_id, FrameRequest.got_at.is_(None))
-        .order_by(FrameRequest.id.desc())
+        select(FrameRequest).where(FrameRequest.shot_id == shot_id, FrameRequest.cut == cut)
     ).first()
 
 
-def shots_asked(session: Session, production_id: int, cut: int) -> set[int]:
-    """Return the shots of which something was asked for since a cut, whether it came or not."""
-    rows = select(FrameRequest.shot_id).where(
-        FrameRequest.production_id == production_id, FrameRequest.cut >= cut
+def answered(session: Session, production_id: int) -> set[tuple[int, int]]:
+    """Return the shots, each with the cut, whose frames came or aren't needed."""
+    rows = session.execute(
+        select(FrameRequest.shot_id, FrameRequest.cut).where(
+            FrameRequest.production_id == production_id, FrameRequest.got_at.is_not(None)
+        )
     )
-    return set(session.scalars(rows))
+    return {(shot_id, cut) for shot_id, cut in rows}
 
 
 def drop_open(session: Session, shot_id: int) -> None:
-    """Take away what is still to be asked for of a shot."""
+    """Take away what stands unanswered of a shot."""
     session.execute(
         delete(FrameRequest).where(FrameRequest.shot_id == shot_id, FrameRequest.got_at.is_(None))
     )

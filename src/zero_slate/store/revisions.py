@@ -126,6 +126,25 @@ def former_codes(session: Session, shot_ids: Sequence[int]) -> dict[int, tuple[s
     return {shot_id: tuple(codes) for shot_id, codes in found.items()}
 
 
+def wanted_since(session: Session, wanted: Mapping[int, int]) -> dict[int, tuple[str, str]]:
+    """Return who first stored that a shot needs frames since a cut, and when, by the shot's id.
+
+    `wanted` are cuts by shot.
+    """
+    found: dict[int, tuple[str, str]] = {}
+    cut = func.json_extract(SetupRevision.content, "$.wanted.cut")
+    for ids in batched(sorted(wanted), MOST_VARIABLES):
+        rows = session.execute(
+            select(SetupRevision.shot_id, cut, SetupRevision.who, SetupRevision.at)
+            .where(SetupRevision.shot_id.in_(ids), func.json_valid(SetupRevision.content))
+            .order_by(SetupRevision.number)
+        )
+        for shot_id, since, who, at in rows:
+            if since == wanted[shot_id]:
+                found.setdefault(shot_id, (who, at))
+    return found
+
+
 def contents_numbered(
     session: Session, revision_ids: Iterable[int]
 ) -> dict[int, tuple[int, Content | Unreadable]]:

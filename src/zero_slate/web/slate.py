@@ -112,7 +112,7 @@ class Slate:
         self.grading = Grading(self.workspace, self.shots)
         self.new_shots = NewShots(self.workspace)
         self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
-        self.requests = Requests(self.workspace)
+        self.requests = Requests(self.workspace, self.judged)
         self.volumes = Volumes(self.workspace)
         self.lying = WhereItLies(self.workspace)
         kept = DiskCache(config.home / "pictures", config.pictures_mb * 10**6)

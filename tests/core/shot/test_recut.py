@@ -14,9 +14,15 @@ from zero_slate.core.cut.comparison import CutChange, RecutShot, compare
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.element import Element
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.recut import Lacking, counted_anew, lacking, recut
+from zero_slate.core.shot.recut import counted_anew, lacking
+from zero_slate.core.shot.recut import recut as recut_in
 from zero_slate.core.shot.state import Content, WorkRangeLock
+from zero_slate.core.shot.wanted import Lacking
 from zero_slate.core.time.frames import FrameRange
+
+
+def recut(content: Content, context: ShotContext, shot: RecutShot) -> Content:
+    return recut_in(content, context, shot, 2)
 
 
 def longer(head: int, tail: int, **about: object) -> CutEvent:
@@ -38,8 +44,8 @@ def laid(event: CutEvent, *elements: Element, content: Content = CONTENT) -> tup
 def test_what_stays_as_it_was_asks_nothing() -> None:
     content, context, shot = laid(EVENT)
     assert recut(content, context, shot) == content
-    assert lacking(content, context, shot) == Lacking()
-    assert str(lacking(content, context, shot)) == ""
+    assert lacking(context, shot) == Lacking()
+    assert str(lacking(context, shot)) == ""
 
 
 @pytest.mark.parametrize(
@@ -118,7 +124,7 @@ def test_a_shot_that_is_gone_keeps_what_it_has() -> None:
     assert shot.change is CutChange.GONE
     context = ShotContext.of(CONTENT, EDIT, None, ())
     assert recut(CONTENT, context, shot) == CONTENT
-    assert lacking(CONTENT, context, shot) == Lacking()
+    assert lacking(context, shot) == Lacking()
 
 
 @pytest.mark.parametrize(
@@ -133,7 +139,7 @@ def test_a_shot_that_is_gone_keeps_what_it_has() -> None:
 def test_without_files_the_clip_says_what_is_lacking(
     head: int, tail: int, lacks: Lacking, words: str
 ) -> None:
-    found = lacking(*laid(longer(head, tail)))
+    found = lacking(*laid(longer(head, tail))[1:])
     assert found == lacks
     assert str(found) == words
     assert found.frames == lacks.head + lacks.tail
@@ -141,7 +147,7 @@ def test_without_files_the_clip_says_what_is_lacking(
 
 def test_holes_in_the_files_are_lacking_too() -> None:
     holed = plate(FrameRange(1001, 1039), FrameRange(1050, 1108))
-    found = lacking(*laid(longer(0, 4), holed))
+    found = lacking(*laid(longer(0, 4), holed)[1:])
     assert found == Lacking(0, 4, 10)
     assert str(found) == "4 frames at the tail and 10 frames inside"
 
@@ -151,9 +157,9 @@ def test_holes_in_the_files_are_lacking_too() -> None:
     # 108 frames at 200 % are 216 source frames, 108 more than the plate has: 8 more of handles
     # before the cut's first, and 100 after it. Backwards the head is the source's right end.
     [
-        (Fraction(2), Lacking(head=8, tail=100)),
+        (Fraction(2), Lacking(head=8, tail=100, of_source=True)),
         (Fraction(1, 2), Lacking()),
-        (Fraction(-2), Lacking(head=8, tail=100)),
+        (Fraction(-2), Lacking(head=8, tail=100, of_source=True)),
     ],
 )
 def test_a_retime_lacks_source_frames_at_both_ends(speed: Fraction, lacks: Lacking) -> None:
@@ -161,9 +167,9 @@ def test_a_retime_lacks_source_frames_at_both_ends(speed: Fraction, lacks: Lacki
     (shot,) = compare((EVENT,), (event,))
     assert shot.change is CutChange.RETIMED
     with_plate = ShotContext.of(CONTENT, EDIT, event, (plate(),))
-    assert lacking(CONTENT, with_plate, shot) == lacks
+    assert lacking(with_plate, shot) == lacks
     without = ShotContext.of(CONTENT, EDIT, event, ())
-    assert lacking(CONTENT, without, shot) == lacks
+    assert lacking(without, shot) == lacks
 
 
 @pytest.mark.parametrize(
@@ -202,7 +208,7 @@ def test_another_reel_asks_for_the_plate_and_keeps_the_numbers() -> None:
     assert taken.setup.cut_range == CONTENT.setup.cut_range
     assert taken.setup.work_range == CONTENT.setup.work_range
     assert taken.setup.start_timecode == str(event.source_in + -8)
-    assert str(lacking(content, context, shot)) == "the new plate, 108 frames"
+    assert str(lacking(context, shot)) == "the new plate, 108 frames"
     # Its sheet asks for no other numbers either, before it is taken.
     assert ShotContext.of(CONTENT, EDIT, event, (plate(),)).required.cut_range == (
         CONTENT.setup.cut_range

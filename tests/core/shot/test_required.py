@@ -71,7 +71,11 @@ def test_with_an_event_ranges_and_the_code_are_asked() -> None:
         # Labels go by the whole frames a second: 24 labels as 24000/1001 does, 25 doesn't.
         ({}, FrameRate(Fraction(24)), "04:31:09:01"),
         ({}, FrameRate(Fraction(25)), ""),
-        ({"speed": Fraction(1, 2)}, FILM, ""),
+        # 8 frames before a retime's first are 4, 16 or 8 of its source; backwards they come later.
+        ({"speed": Fraction(1, 2)}, FILM, "04:31:09:05"),
+        ({"speed": Fraction(2)}, FILM, "04:31:08:17"),
+        ({"speed": Fraction(-1)}, FILM, "04:31:13:12"),
+        ({"speed": Fraction(0)}, FILM, "04:31:09:09"),
         ({"source_drop": True}, FrameRate(Fraction(24)), ""),
     ],
 )

@@ -10,7 +10,7 @@ from typing import Any
 
 from zero_slate.core.base.figures import clock_time
 from zero_slate.core.cut.events import FAR_APART, CutEvent, first_by_code
-from zero_slate.core.time.frames import FrameRange
+from zero_slate.core.cut.source import is_one_reel
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale
 
@@ -116,7 +116,7 @@ def compare(
     gone = {code: event for code, event in old.items() if code not in new}
     by_reel: dict[str, list[CutEvent]] = defaultdict(list)
     for event in gone.values():
-        by_reel[event.reel].append(event)
+        by_reel[event.reel.casefold()].append(event)
     swapped = _swapped(old, new)
     shots = []
     taken: set[str] = set()
@@ -124,7 +124,7 @@ def compare(
         if code in old:
             shots.append(_one(old[swapped.get(code, code)], event))
             continue
-        former, uncertain = _by_source(event, by_reel[event.reel], taken, answers or {})
+        former, uncertain = _by_source(event, by_reel[event.reel.casefold()], taken, answers or {})
         if former is not None:
             taken.add(former.code)
             shots.append(_one(former, event))
@@ -172,14 +172,18 @@ def _uses_to_compare(
     return {
         code: found[0]
         if len(found) == 1 or code not in new
-        else max(found, key=lambda former: _shared(former, new[code]))
+        else max(found, key=lambda former: former.run.shared(new[code].run))
         for code, found in uses.items()
     }
 
 
 def _swapped(old: Mapping[str, CutEvent], new: Mapping[str, CutEvent]) -> dict[str, str]:
     """Return codes that changed places, each with the one that its source had before."""
-    strange = [code for code in new if code in old and other_source(old[code], new[code])]
+    strange = [
+        code
+        for code, event in new.items()
+        if code in old and (other_source(old[code], event) or not old[code].run.shared(event.run))
+    ]
     found = {}
     for code in strange:
         sure = [other for other in strange if _part(old[other], new[code]) >= SURE]
@@ -205,29 +209,21 @@ def _holding(event: CutEvent, others: Iterable[CutEvent]) -> str:
     return ""
 
 
-def _shared(one: CutEvent, other: CutEvent) -> int:
-    """Return how many source frames two events both show; those of two reels share none."""
-    if one.reel.casefold() != other.reel.casefold() or one.source_rate != other.source_rate:
-        return 0
-    both = one.source.overlap(other.source)
-    return both.length if both is not None else 0
-
-
 def _part(one: CutEvent, other: CutEvent) -> Fraction:
     """Return how much of the shorter one's source both show."""
-    return Fraction(_shared(one, other), min(one.source.length, other.source.length))
+    return Fraction(one.run.shared(other.run), min(one.source.length, other.source.length))
 
 
 def other_source(former: CutEvent, event: CutEvent) -> str:
     """Say how an event's source is another one, by reel, take or time of day; empty if it isn't."""
-    if former.reel.casefold() != event.reel.casefold() and former.reel and event.reel:
+    if former.reel and event.reel and not is_one_reel(former.reel, event.reel):
         return f"reel {former.reel} → {event.reel}"
     takes = _take(former.name), _take(event.name)
     if takes[0] != takes[1] and all(takes):
         return f"take {takes[0]} → {takes[1]}"
     if former.source_rate != event.source_rate:
         return ""
-    gap = max(former.source.first, event.source.first) - min(former.source.last, event.source.last)
+    gap = former.run.apart(event.source)
     if event.source_rate.seconds(gap) > FAR_APART:
         return f"{clock_time(event.source_rate.seconds(gap))} apart in the source"
     return ""
@@ -255,13 +251,12 @@ def _by_source(
         answer = answers.get((event.code, former.code))
         if former.code in taken or answer is False:
             continue
-        both = former.source.overlap(event.source)
-        if former.source_rate != event.source_rate or both is None:
+        both = former.run.shared(event.run)
+        if not both:
             continue
         if answer:
             return former, None
-        part = Fraction(both.length, min(former.source.length, event.source.length))
-        shared.append((part, both.length, former))
+        shared.append((_part(former, event), both, former))
     if not shared:
         return None, None
     shared.sort(key=lambda each: each[:2], reverse=True)
@@ -303,24 +298,6 @@ def gained(former: CutEvent, event: CutEvent) -> tuple[int, int]:
     more = event.length - former.length
     if not event.pace or former.source_rate != event.source_rate:
         return 0, more
-    earlier = former.first_shown - event.first_shown
+    earlier = former.run.first_shown - former.run.moment(event.run.first_shown)
     head = round(earlier / event.pace)
     return head, more - head
-
-
-def covered(
-    required: FrameRange, has: FrameRange, missing: Sequence[FrameRange]
-) -> tuple[int, int, int]:
-    """Return how many frames of what is required aren't there: at head, at tail and in between.
-
-    `has` is what the shot has now; `missing` are the frames of `required` that no file holds.
-    """
-    head = max(0, min(has.first - required.first, required.length))
-    tail = max(0, min(required.last - has.last, required.length))
-    inside = required.overlap(has)
-    between = sum(
-        hole.length
-        for run in missing
-        if inside is not None and (hole := run.overlap(inside)) is not None
-    )
-    return head, tail, between

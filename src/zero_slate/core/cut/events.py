@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 from itertools import chain
+from math import ceil, floor
 from typing import Annotated, Self
 from zlib import crc32
 
@@ -15,6 +16,7 @@ from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.base.safe_names import leaves_something, plain_letters, safe_code
 from zero_slate.core.base.texts import one_line
 from zero_slate.core.colour.grade import Cdl
+from zero_slate.core.cut.source import SourceRun
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.timecode import Timecode
@@ -59,14 +61,33 @@ class CutEvent:
         return self.speed * self.source_rate.fraction / self.record_rate.fraction
 
     @property
-    def first_shown(self) -> int:
-        """The source frame that is shown first: the last one where it runs backwards."""
-        return self.source.last if self.speed < 0 else self.source.first
+    def run(self) -> SourceRun:
+        """What of which source it shows, and which way."""
+        backwards = self.speed < 0
+        return SourceRun(self.reel, self.source, self.source_rate, self.source_drop, backwards)
 
     @property
     def source_in(self) -> Timecode:
         """The label of the first source frame shown."""
-        return Timecode.from_frames(self.first_shown, self.source_rate, drop=self.source_drop)
+        return self.source_label(self.run.first_shown)
+
+    def source_label(self, frame: int) -> Timecode:
+        """Return the label of a source frame."""
+        return Timecode.from_frames(frame, self.source_rate, drop=self.source_drop)
+
+    def source_of(self, frames: FrameRange) -> FrameRange:
+        """Return the source frames that frames of the record show, those beside the event too.
+
+        `frames` are counted from the event's first, 0. All that any of them touches: frame k, at p
+        source frames a record frame, from k·p to (k + 1)·p. A held frame is always itself.
+        """
+        pace = abs(self.pace)
+        if not pace:
+            return self.source
+        first, past = floor(frames.first * pace), ceil((frames.last + 1) * pace)
+        if self.speed < 0:
+            return FrameRange(self.source.last - past + 1, self.source.last - first)
+        return FrameRange(self.source.first + first, self.source.first + past - 1)
 
     @property
     def record_in(self) -> Timecode:

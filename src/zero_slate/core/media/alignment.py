@@ -112,8 +112,8 @@ def _label_rate(media: Media, event: CutEvent | None, rate: FrameRate) -> FrameR
 
 def _gap(first: Timecode, media: Media, event: CutEvent) -> int:
     """Return how many frames lie between a media and what the edit shows of its source."""
-    last = first.frames + media.last - media.first
-    return max(first.frames - event.source.last, event.source.first - last)
+    length = media.last - media.first + 1
+    return event.run.apart(FrameRange.starting(first.frames, length))
 
 
 def lead(media: Media, event: CutEvent | None) -> int | None:
@@ -121,7 +121,7 @@ def lead(media: Media, event: CutEvent | None) -> int | None:
     if event is None or event.speed != 1:
         return None
     first = serving_timecode(media, event, event.source_rate)
-    return None if first is None else event.source.first - first.frames
+    return None if first is None else event.source.first - event.run.moment(first.frames)
 
 
 def place(

@@ -31,6 +31,8 @@ def change(content: Content, values: Mapping[str, Any], anchor: Anchor = UNKNOWN
     moved = renumbered(content.setup, setup.count, anchor)
     marks = tuple(mark.at(mark.frame + moved) for mark in content.marks)
     update: dict[str, Any] = {"setup": setup, "shift": content.shift + moved, "marks": marks}
+    if content.wanted is not None:
+        update["wanted"] = content.wanted.moved(moved)
     if setup.raster != content.setup.raster:
         update["artwork"] = None
     return content.model_copy(update=update)

@@ -20,6 +20,7 @@ from zero_slate.core.shot.anchor import Anchor, ClipSource, anchor_of
 from zero_slate.core.shot.graded import grade_of
 from zero_slate.core.shot.required import Required, required_of
 from zero_slate.core.shot.state import Content, WorkRangeLock
+from zero_slate.core.shot.wanted import Wanted
 from zero_slate.core.time.cadence import Fitted
 from zero_slate.core.time.entry.clock import Clock, TimecodeAnchor
 from zero_slate.core.time.marks import FrameMark
@@ -33,8 +34,8 @@ class ShotContext:
 
     `event` is None for a shot that isn't in the cut; `config` is None where no colour config
     is asked, and `probe` where it couldn't be read; `background` is its colour in the working
-    space. `source`, `shift`, `marks`, `lock` and `artwork` are those of its content; `grade` is
-    its own or its cut's.
+    space. `source`, `shift`, `marks`, `lock`, `artwork` and `wanted` are those of its content;
+    `grade` is its own or its cut's.
     """
 
     setup: Setup
@@ -50,6 +51,7 @@ class ShotContext:
     artwork: ArtworkFrame | None = None
     background: tuple[float, float, float] | None = None
     grade: Grade | None = None
+    wanted: Wanted | None = None
     reckoned: dict[Callable[..., Any], Any] = field(
         default_factory=dict, init=False, compare=False, repr=False
     )
@@ -80,6 +82,7 @@ class ShotContext:
             content.artwork,
             background,
             grade_of(content, event),
+            content.wanted,
         )
 
     def with_content(self, content: Content) -> "ShotContext":

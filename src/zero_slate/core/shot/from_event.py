@@ -37,9 +37,6 @@ def values_of(edit: EditFormat, house: HouseSetup) -> dict[str, Any]:
     }
 
 
-def clip_source(edit: EditFormat, event: CutEvent) -> ClipSource | None:
-    """Return where a shot's clip begins when it is set up; None where frames don't match 1:1."""
-    if event.pace != 1:
-        return None
-    first = event.source.first
-    return ClipSource(first - edit.handles.head, first, event.source_rate)
+def clip_source(edit: EditFormat, event: CutEvent) -> ClipSource:
+    """Return where a shot's clip begins when it is set up."""
+    return ClipSource.of(event, edit.handles.head)

@@ -120,11 +120,12 @@ def scaled_handles(handles: Handles, scale: Fraction) -> Handles:
 def clip_label(event: CutEvent, clip_first: int, cut_first: int, rate: FrameRate) -> str:
     """Return the source timecode at a clip's first frame, for a shot at `rate`.
 
-    Empty where the shot is retimed, and where the source's labels don't exist at that rate.
+    Of a retime it is the source frame that is shown there: the later frames don't count on from
+    it. Empty where the source's labels don't exist at that rate.
     """
-    if event.speed != 1 or event.source_rate.nominal != rate.nominal:
+    if event.source_rate.nominal != rate.nominal:
         return ""
     if event.source_drop and not rate.has_drop_frame:
         return ""
-    ahead = (clip_first - cut_first) * event.pace
-    return str(event.source_in + int(ahead // 1))
+    shown = event.source_of(FrameRange.starting(clip_first - cut_first, 1))
+    return str(event.source_label(shown.last if event.speed < 0 else shown.first))

@@ -13,6 +13,7 @@ from zero_slate.core.format_library.format import Format
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import ClipSource
 from zero_slate.core.shot.brief import Brief
+from zero_slate.core.shot.wanted import Wanted
 from zero_slate.core.time.marks import FrameMark
 
 
@@ -51,7 +52,7 @@ class Content(BaseModel):
     the clip began when it was counted; `events` are the codes of a comp's adjoining events.
     `artwork` is where artwork lies that was drawn before the canvas was changed; `format` is the
     format that was chosen, as it was then. `grade` is the shot's own, which takes the place of its
-    cut's.
+    cut's. `wanted` are the frames it needs since a recut, which weren't there then.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -67,3 +68,4 @@ class Content(BaseModel):
     artwork: ArtworkFrame | None = None
     format: Format | None = None
     grade: Grade | None = None
+    wanted: Wanted | None = None

@@ -10,11 +10,13 @@ from zero_slate.core.checks.match import rate_warning
 from zero_slate.core.cut.comp import compare_comp
 from zero_slate.core.cut.comparison import Answers, CutChange, RecutShot, compare
 from zero_slate.core.cut.events import CutEvent
+from zero_slate.core.cut.source import SourceRun
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.recut import Lacking, counted_anew, lacking, recut
+from zero_slate.core.shot.recut import counted_anew, lacking, recut
 from zero_slate.core.shot.state import Content
+from zero_slate.core.shot.wanted import Lacking
 from zero_slate.services.cuts.recut_answers import RecutLine, RecutStretch
-from zero_slate.store import elements, revisions
+from zero_slate.store import elements, frame_requests, revisions
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +39,11 @@ def compare_shots(
     answers: Answers,
 ) -> tuple[tuple[RecutShot, ...], SetUpShots]:
     """Lay two cuts against each other, comps too; with the shots set up, by the code they have."""
-    contents = revisions.contents_of(session, production_id)
+    come = frame_requests.answered(session, production_id)
+    contents = {
+        shot_id: without_what_came(content, shot_id, come)
+        for shot_id, content in revisions.contents_of(session, production_id).items()
+    }
     comps = (
         compare_comp(content.setup.code, content.events, old, new)
         for content in contents.values()
@@ -60,6 +66,13 @@ def compare_shots(
     return shots, set_up
 
 
+def without_what_came(content: Content, shot_id: int, come: Collection[tuple[int, int]]) -> Content:
+    """Return a content without the frames it asks for, where it was noted that they came."""
+    if content.wanted is None or (shot_id, content.wanted.cut) not in come:
+        return content
+    return content.model_copy(update={"wanted": None})
+
+
 def _lines_of(
     session: Session, contents: Mapping[int, Content], by_code: Mapping[str, RecutShot]
 ) -> dict[int, str]:
@@ -75,24 +88,21 @@ def _lines_of(
         lines[shot_id] = next((code for code in codes if code in by_code), lines[shot_id])
     for shot in by_code.values():
         if shot.renamed and shot.event and {shot.code, shot.known_as} <= held.keys():
-            first = shot.event.source.first
+            run = shot.event.run
             ids = held[shot.known_as], held[shot.code]
-            lines[min(ids, key=lambda each: _away(contents[each], first))] = shot.known_as
+            lines[min(ids, key=lambda each: _away(contents[each], run))] = shot.known_as
     return lines
 
 
-def _away(content: Content, first: int) -> int:
-    """Return how far from a source frame the source lies that a shot was counted by."""
-    return abs(content.source.cut - first) if content.source else 0
+def _away(content: Content, run: SourceRun) -> tuple[bool, int]:
+    """Return how far from a run of source the one lies that a shot was counted by."""
+    return content.source.away(run) if content.source else (False, 0)
 
 
-def line_of(shot: RecutShot, set_up: SetUpShots, asked_of: Collection[int]) -> RecutLine:
-    """Return a shot's line: what became of it, what it has and what it needs.
-
-    `asked_of` are the shots that the frames which the new cut needs were asked for already.
-    """
+def line_of(shot: RecutShot, set_up: SetUpShots, cut: int) -> RecutLine:
+    """Return a shot's line: what became of it in a cut, what it has and what it needs."""
     former, event = shot.former, shot.event
-    origin = min(each.source.first for each in (former, event) if each is not None)
+    before, after = _stretches(former, event)
     shown = event or former
     assert shown is not None, "a shot is in one of both cuts"
     known = set_up.get(shot.known_as)
@@ -106,10 +116,8 @@ def line_of(shot: RecutShot, set_up: SetUpShots, asked_of: Collection[int]) -> R
         takes = shot.asks_something
         if context.required.work_range is not None:
             work_after = str(context.required.work_range)
-            lacks = lacking(content, context, shot)
-            taken = takes and recut(content, context, shot) == content
-            # A new plate of the same frames changes nothing but what is to be asked for.
-            taken = taken and not (lacks.anew and known.shot_id not in asked_of)
+            lacks = lacking(context, shot)
+            taken = takes and recut(content, context, shot, cut) == content
         locked = content.lock.who if content.lock else ""
     return RecutLine(
         shot.code,
@@ -125,8 +133,8 @@ def line_of(shot: RecutShot, set_up: SetUpShots, asked_of: Collection[int]) -> R
         shot.tail,
         shot.moved,
         _speeds(former, event),
-        _stretch(former, origin),
-        _stretch(event, origin),
+        before,
+        after,
         work_before,
         work_after,
         lacks.head,
@@ -144,8 +152,20 @@ def line_of(shot: RecutShot, set_up: SetUpShots, asked_of: Collection[int]) -> R
     )
 
 
-def _stretch(event: CutEvent | None, origin: int) -> RecutStretch | None:
-    return RecutStretch(event.source.first - origin, event.source.last - origin) if event else None
+def _stretches(
+    former: CutEvent | None, event: CutEvent | None
+) -> tuple[RecutStretch | None, RecutStretch | None]:
+    """Return the source that both cuts show, on one scale that begins with the earlier."""
+    was = former.source if former else None
+    now = event.source if event else None
+    if former and event and former.run.of_one_reel(event.run):
+        now = former.run.beside(event.source)
+    origin = min(each.first for each in (was, now) if each is not None)
+    before, after = (
+        RecutStretch(each.first - origin, each.last - origin) if each else None
+        for each in (was, now)
+    )
+    return before, after
 
 
 def _notes(shot: RecutShot) -> tuple[str, ...]:

@@ -8,9 +8,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.cut.comparison import CutChange, RecutShot, in_rate, tally
 from zero_slate.core.cut.events import CutEvent
-from zero_slate.core.shot.asking import asked
 from zero_slate.core.shot.recut import recut
-from zero_slate.services.cuts.frame_requests import ask
 from zero_slate.services.cuts.recut_answers import ChangeCount, RecutPage, RecutResult
 from zero_slate.services.cuts.recut_lines import SetUpShots, compare_shots, line_of
 from zero_slate.services.productions.judged import JudgedProductions, production_of
@@ -49,8 +47,7 @@ class Recuts:
             title = production_of(session, production_id).title
             laid = self._laid(session, production_id, against)
             before, after = laid.before.number, laid.after.number
-            asked_of = frame_requests.shots_asked(session, production_id, after)
-        lines = tuple(line_of(shot, laid.set_up, asked_of) for shot in laid.shots)
+        lines = tuple(line_of(shot, laid.set_up, after) for shot in laid.shots)
         return RecutPage(
             production_id,
             title,
@@ -125,17 +122,15 @@ class Recuts:
         known = laid.set_up.get(shot.known_as)
         if known is None:
             return "it isn't set up"
-        wanted = recut(known.content, known.context, shot)
-        number, lacks = laid.after.number, asked(known.content, known.context, shot)
-        anew = shot.change is CutChange.RESOURCED and lacks is not None
-        if wanted == known.content and not anew:
+        wanted = recut(known.content, known.context, shot, laid.after.number)
+        if wanted == known.content:
             return ""
         if known.content.lock is not None:
             return f"its work range is locked by {known.content.lock.who}"
         loaded = load_shot(session, known.shot_id)
         said = f"Cut {laid.after.number:02d}, {shot.change.word}: "
         store_change(self.workspace, session, loaded, wanted, said, batch)
-        ask(self.workspace, session, loaded.head.production_id, known.shot_id, number, lacks)
+        frame_requests.drop_open(session, known.shot_id)
         return None
 
     def _laid(self, session: Session, production_id: int, against: int | None) -> _Laid:

@@ -49,6 +49,9 @@ def differences(before: Content, after: Content) -> tuple[ChangedSetting, ...]:
     if before.brief != after.brief:
         told.append(ChangedSetting("brief", "Brief", "", "written anew"))
     moved = after.shift - before.shift
+    if (before.wanted and before.wanted.moved(moved)) != after.wanted:
+        words = (str(before.wanted or ""), str(after.wanted or "none"))
+        told.append(ChangedSetting("wanted", "Frames needed", *words))
     if tuple(mark.at(mark.frame + moved) for mark in before.marks) != after.marks:
         words = (_mark_words(before), _mark_words(after))
         told.append(ChangedSetting("marks", "Keys and markers", *words))

@@ -187,5 +187,5 @@ def _onto(kept: Content, opened: Content) -> Content:
     if refused:
         raise refused
     return opened.model_copy(
-        update={key: getattr(kept, key) for key in ("lock", "source", "shift", "events")}
+        update={key: getattr(kept, key) for key in ("lock", "source", "shift", "events", "wanted")}
     )

@@ -28,16 +28,18 @@ def get_requests(slate: TheSlate, production_id: int) -> RequestsPage:
     return slate.requests.page(production_id)
 
 
-@router.put("/{request_id}", status_code=204, responses=problems(404, 422, 507))
-def note_request(slate: TheSlate, production_id: int, request_id: int, body: GotFrames) -> None:
-    """Note that frames have come, or that they haven't yet."""
-    slate.requests.note(production_id, request_id, got=body.got)
+@router.put("/{shot_id}/{cut}", status_code=204, responses=problems(404, 422, 507))
+def note_request(
+    slate: TheSlate, production_id: int, shot_id: int, cut: int, body: GotFrames
+) -> None:
+    """Note that the frames a shot needs since a cut have come, or that they haven't yet."""
+    slate.requests.note(production_id, shot_id, cut, got=body.got)
 
 
-@router.delete("/{request_id}", status_code=204, responses=problems(404, 507))
-def remove_request(slate: TheSlate, production_id: int, request_id: int) -> None:
+@router.delete("/{shot_id}/{cut}", status_code=204, responses=problems(404, 507))
+def remove_request(slate: TheSlate, production_id: int, shot_id: int, cut: int) -> None:
     """Remove a request that isn't needed."""
-    slate.requests.remove(production_id, request_id)
+    slate.requests.remove(production_id, shot_id, cut)
 
 
 @router.get(".csv", responses={**gives("text/csv"), **problems(404)}, response_class=Response)

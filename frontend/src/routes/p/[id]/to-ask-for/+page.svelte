@@ -27,11 +27,11 @@
 		await client.invalidateQueries({ queryKey: ['production', id, 'frame-requests'] });
 	}
 
-	const at = (line: Line) => ({ params: { path: { production_id: id, request_id: line.id } } });
+	const at = (line: Line) => ({ params: { path: { production_id: id, shot_id: line.shot_id, cut: line.cut } } });
 	const note = (line: Line, got: boolean) =>
 		act(() =>
 			take(
-				api.PUT('/api/v1/productions/{production_id}/frame-requests/{request_id}', {
+				api.PUT('/api/v1/productions/{production_id}/frame-requests/{shot_id}/{cut}', {
 					...at(line),
 					body: { got }
 				})
@@ -39,7 +39,7 @@
 		);
 	const remove = (line: Line) =>
 		act(() =>
-			take(api.DELETE('/api/v1/productions/{production_id}/frame-requests/{request_id}', at(line)))
+			take(api.DELETE('/api/v1/productions/{production_id}/frame-requests/{shot_id}/{cut}', at(line)))
 		);
 </script>
 
@@ -77,10 +77,10 @@
 					>
 				</thead>
 				<tbody>
-					{#each said.lines as line (line.id)}
+					{#each said.lines as line (`${line.shot_id} ${line.cut}`)}
 						<tr
 							class="h-[40px] border-t border-rule hover:bg-raised"
-							class:text-ink2={line.got_at}
+							class:text-ink2={line.is_there}
 							data-request={line.code}
 						>
 							<td
@@ -88,14 +88,15 @@
 									type="checkbox"
 									class="h-[18px] w-[18px] accent-ink"
 									aria-label="{line.code}: {line.words}, got"
-									checked={Boolean(line.got_at)}
+									checked={line.is_there}
+									disabled={line.is_there && !line.got_at}
 									onchange={(event) => void note(line, event.currentTarget.checked)}
 								/></td
 							>
 							<td class="num font-semibold"
 								><a class="hover:underline" href="/s/{line.shot_id}">{line.code}</a></td
 							>
-							<td class={line.got_at ? '' : 'text-red'}>{line.words}</td>
+							<td class={line.is_there ? '' : 'text-red'}>{line.words}</td>
 							<td class="num">{line.shot_frames}</td>
 							<td class="num leading-tight"
 								>{line.source}{#if line.reel}<span class="block text-fine text-ink2"
@@ -106,7 +107,8 @@
 								>{cutNumber(line.cut)}, {line.who}
 								<span class="block text-fine text-ink2"
 									>{clock(line.at)}{#if line.got_at}
-										· got by {line.got_who}, {clock(line.got_at)}{/if}</span
+										· got by {line.got_who}, {clock(line.got_at)}{:else if line.is_there}
+										· on disk now{/if}</span
 								></td
 							>
 							<td class="text-right"
