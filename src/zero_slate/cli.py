@@ -157,12 +157,19 @@ def read_cut(
     file: Path,
     rate: Annotated[str | None, typer.Option(help="The edit's rate; an EDL needs it.")] = None,
     code: Annotated[str, typer.Option(help="An example of a shot's code.")] = CodeRule().example,
+    drop: Annotated[
+        bool | None,
+        typer.Option(
+            "--drop/--non-drop",
+            help="How the edit's timecode is counted, for a list that doesn't say.",
+        ),
+    ] = None,
     as_json: AsJson = False,
 ) -> None:
     """Read a cut list and print its events."""
     given = FrameRate.parse(rate) if rate else None
     content = _readable(file, lambda path: read_cut_file(path, LARGEST))
-    read = read_cut_list(content, CodeRule.typed(code), rate=given)
+    read = read_cut_list(content, CodeRule.typed(code), rate=given, drop=drop)
     if as_json:
         events = TypeAdapter(tuple[CutEvent, ...]).dump_python(read.events, mode="json")
         said = {

@@ -64,10 +64,8 @@ def header(**said: object) -> Header:
 
 def plate(*present: FrameRange, align: Align = Align.TIMECODE, **about: object) -> Element:
     """A sequence linked as plate: all of 1001–1108 unless said otherwise."""
-    said = {"header": header(), "padding": 4, **about}
-    media = Media(
-        "plate.####.exr", MediaKind.SEQUENCE, present=present or (FrameRange(1001, 1108),), **said
-    )  # type: ignore[arg-type]
+    said = {"header": header(), "padding": 4, "kind": MediaKind.SEQUENCE, **about}
+    media = Media("plate.####.exr", present=present or (FrameRange(1001, 1108),), **said)  # type: ignore[arg-type]
     return Element(1, "plate", media, align)
 
 

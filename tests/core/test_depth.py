@@ -3,6 +3,7 @@
 import pytest
 
 from tests.core.scenes import NAMES, SETUP, config_with, context_for, header, plate
+from zero_slate.core.checks.finding import Severity
 from zero_slate.core.checks.match import match
 from zero_slate.core.colour.config_names import Probe
 from zero_slate.core.colour.depth import (
@@ -91,3 +92,12 @@ def test_an_element_that_holds_more_than_it_is_worked_in_is_told() -> None:
     fine = plate(header=header(channels=(Channel("R", "16-bit"),)))
     codes = {f.code for f in match(context_for(SETUP, fine)).findings}
     assert "depth.element-loses" not in codes
+
+
+def test_half_holds_all_but_the_brightest_of_a_float_picture() -> None:
+    """Half reaches 65,504 (IEEE 754 binary16): what lies over it is seldom in a picture."""
+    float_picture = plate(header=header(channels=(Channel("R", "float"),)))
+    found = {f.code: f for f in match(context_for(SETUP, float_picture)).findings}
+    told = found["depth.element-loses"]
+    assert told.severity is Severity.NOTE
+    assert told.sentence.text.endswith("float, half keeps nothing over 65,504.")

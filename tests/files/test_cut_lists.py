@@ -9,8 +9,8 @@ from tests.makers import FILM, edl, event
 from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.files.cuts.cut_list import CutList, CutRefusal
-from zero_slate.files.cuts.reading import RateNeeded, read_cut_list
+from zero_slate.files.cuts.cut_list import CutList, CutRefusal, RateNeeded
+from zero_slate.files.cuts.reading import read_cut_list
 
 RULE = CodeRule()
 FILM_24 = FrameRate(Fraction(24))
@@ -226,3 +226,22 @@ def test_a_clip_of_no_length_is_refused() -> None:
 def test_a_timeline_at_another_rate_than_asked_is_refused() -> None:
     with pytest.raises(CutRefusal, match="at 24000/1001 and 25 was asked"):
         read(timeline(clip("FRO_0010", 0, 24)), FrameRate(Fraction(25)))
+
+
+def test_a_timeline_without_a_start_is_at_the_rate_of_its_clips() -> None:
+    def without_start(*rates: int) -> bytes:
+        made = otio.schema.Timeline("A cut")
+        track = otio.schema.Track("V1", kind=otio.schema.TrackKind.Video)
+        for number, rate in enumerate(rates, start=1):
+            whole = otio.opentime.TimeRange(
+                otio.opentime.RationalTime(0, rate), otio.opentime.RationalTime(rate, rate)
+            )
+            track.append(otio.schema.Clip(f"FRO_{number:04d}", source_range=whole))
+        made.tracks.append(track)
+        return otio.adapters.write_to_string(made, "otio_json").encode()
+
+    assert str(read(without_start(25, 25), None).rate) == "25"
+    with pytest.raises(RateNeeded, match="its clips are at 24 and 25"):
+        read(without_start(24, 25), None)
+    asked = read(without_start(24, 25), FrameRate(Fraction(25)))
+    assert (str(asked.rate), [e.length for e in asked.events]) == ("25", [25, 25])

@@ -399,3 +399,121 @@ def test_whatever_is_written_is_read_or_refused(text: str, rate: FrameRate) -> N
     except CutRefusal:
         return
     assert [event.position for event in cut.events] == [*range(1, len(cut.events) + 1)]
+
+
+@pytest.mark.parametrize(
+    ("labels", "motion", "first", "length", "speed"),
+    [
+        # Backwards over midnight, written from its last frame to its first, and the other way.
+        ("00:00:02:00 23:59:58:00", "-024.0", -48, 96, -1),
+        ("23:59:58:00 00:00:02:00", "-024.0", -48, 96, -1),
+        ("00:00:01:00 23:59:59:00", "-012.0", -24, 48, Fraction(-1, 2)),
+        ("00:00:10:00 00:00:06:00", "-024.0", 144, 96, -1),
+        ("23:59:58:00 00:00:02:00", "+024.0", -48, 96, 1),
+        ("23:59:58:00 00:00:06:00", "048,0", -48, 192, 2),
+    ],
+)
+def test_a_source_over_midnight_is_as_long_as_it_plays(
+    labels: str, motion: str, first: int, length: int, speed: Fraction
+) -> None:
+    event = one(
+        f"001  A_1  V  C  {labels} 01:00:00:00 01:00:04:00", f"M2  A_1  {motion}  {labels[:11]}"
+    )
+    day = 24 * HOUR
+    assert event.source.first % day == first % day
+    assert (event.source.length, event.speed) == (length, speed)
+    # Its first label is the frame that is shown first.
+    right = event.source.last + 1
+    assert str(event.source_in) == str(
+        Timecode.from_frames(right - 1 if speed < 0 else event.source.first, FILM)
+    )
+
+
+def test_a_dissolve_out_of_a_source_that_ends_at_midnight() -> None:
+    for source, out in (("23:59:58:00", "00:00:02:00"), ("23:59:56:00", "00:00:00:00")):
+        cut = read(
+            f"001  A_1  V  C      {source} {out} 01:00:00:00 01:00:04:00",
+            f"002  A_1  V  C      {out} {out} 01:00:04:00 01:00:04:00",
+            "002  B_1  V  D 024  02:00:00:00 02:00:04:00 01:00:04:00 01:00:08:00",
+        )
+        assert [(e.code, e.length, e.source.length) for e in cut.events] == [
+            ("A_1", 120, 120),
+            ("B_1", 96, 96),
+        ]
+
+
+def test_a_record_with_a_gap_over_midnight_keeps_its_order() -> None:
+    lines = [
+        "001  A_1  V  C  00:00:10:00 00:00:12:00 23:59:56:00 23:59:58:00",
+        "002  B_1  V  C  00:00:20:00 00:00:22:00 00:00:02:00 00:00:04:00",
+        "003  C_1  V  C  00:00:30:00 00:00:32:00 00:00:04:00 00:00:06:00",
+    ]
+    for order in (lines, lines[::-1], [lines[1], lines[0], lines[2]]):
+        cut = read(*order)
+        assert [e.code for e in cut.events] == ["A_1", "B_1", "C_1"]
+        assert cut.events[-1].record.last - cut.events[0].record.first + 1 == 240
+        said = "The record goes on past midnight: event 002, from 00:00:02:00"
+        assert cut.notes[0].startswith(said)
+    # What lies far apart within a day is as it is written.
+    day = read(lines[1], "002  A_1  V  C  00:00:10:00 00:00:12:00 20:00:00:00 20:00:02:00")
+    assert [e.code for e in day.events] == ["B_1", "A_1"]
+    with pytest.raises(CutRefusal, match="has a record out, 00:59:00:00, before its in"):
+        read("001  A_1  V  C  00:00:10:00 00:00:12:00 01:00:00:00 00:59:00:00")
+
+
+def test_a_wipe_with_its_pattern_apart() -> None:
+    cut = read(f"001  {A}", f"002  {B.replace(' C ', ' W 001 024 ')}")
+    assert spans(cut) == [("A_1", 0, 72, 240, 72), ("B_1", 48, 48, 480, 48)]
+
+
+DISSOLVE = f"002  {B.replace(' C ', ' D 012 ')}"
+
+
+@pytest.mark.parametrize(
+    ("lines", "codes"),
+    [
+        # In one line, what comes in is the event; what goes out names the one before.
+        (
+            [f"001  {A}", DISSOLVE, "* FROM CLIP NAME: FRO_0010", "* TO CLIP NAME: FRO_0020"],
+            ["FRO_0010", "FRO_0020"],
+        ),
+        (
+            [f"001  {A}", DISSOLVE, "* TO CLIP NAME: FRO_0020", "* FROM CLIP NAME: FRO_0010"],
+            ["FRO_0010", "FRO_0020"],
+        ),
+        ([f"001  {A}", DISSOLVE, "* FROM CLIP NAME: FRO_0020"], ["A_1", "FRO_0020"]),
+        # A file under a name belongs to it.
+        (
+            [
+                f"001  {A}",
+                "* FROM CLIP NAME: wide",
+                "* SOURCE FILE: FRO_0010.mov",
+                "002  A_1  V  C      00:00:12:00 00:00:12:00 01:00:02:00 01:00:02:00",
+                DISSOLVE,
+                "* FROM CLIP NAME: wide",
+                "* SOURCE FILE: FRO_0010.mov",
+                "* TO CLIP NAME: close",
+                "* SOURCE FILE: FRO_0020.mov",
+            ],
+            ["FRO_0010", "FRO_0020"],
+        ),
+        # A file's name comes before its folders, a marker and the reel.
+        (
+            [f"001  {A.replace('A_1', 'ROLL_12')}", "* SOURCE FILE: /in/FRO_0009/FRO_0010.mov"],
+            ["FRO_0010"],
+        ),
+        ([f"001  {A.replace('A_1', 'ROLL_12')}"], ["ROLL_12"]),
+        # A marker beside what is used names another shot.
+        (
+            [
+                f"001  {A}",
+                "* FROM CLIP NAME: wide",
+                "* LOC: 01:00:09:00 RED FRO_0090",
+                "* LOC: 01:00:01:00 RED FRO_0010",
+            ],
+            ["FRO_0010"],
+        ),
+    ],
+)
+def test_each_side_has_its_own_name(lines: list[str], codes: list[str]) -> None:
+    assert [event.code for event in read(*lines).events] == codes

@@ -12,7 +12,7 @@ from zero_slate.core.settings.index import SETTINGS
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.files.colour.grade_files import write_grades
 from zero_slate.files.colour.ruled_config import write_ruled_config
-from zero_slate.files.cuts.edl.writing import write_edl
+from zero_slate.files.cuts.edl.writing import WrittenCut, write_edl
 from zero_slate.files.shot_tables import (
     ShotRow,
     write_environment,
@@ -21,6 +21,7 @@ from zero_slate.files.shot_tables import (
     write_table,
 )
 from zero_slate.services.places.layouts import Layouts
+from zero_slate.services.productions.judged import JudgedProduction
 from zero_slate.services.runtime.workspace import NotFound
 from zero_slate.store.tables import Production
 
@@ -84,10 +85,7 @@ class Exporting:
             address = self.workspace.colours.address(settings.color_config)
             return f"{name}.ocio", write_ruled_config(address, settings.read_rules)
         if form is ExportForm.EDL:
-            events = [each for each in judged.events if code in ("", made_safe(each.code).safe)]
-            if not events:
-                raise Refusal(f"{name} has no cut to be written as an EDL: read one first.")
-            return f"{name}.edl", write_edl(name, events)
+            return f"{name}.edl", _edl(judged, name, code).content
         grades = [
             (each, grade.cdl)
             for each, shot in shots.items()
@@ -96,6 +94,13 @@ class Exporting:
         if not grades:
             raise Refusal(f"No shot of {title} has a grade as ASC CDL.")
         return f"{name}.ccc", write_grades(grades, "ccc")
+
+    def edl_notes(self, production_id: int) -> tuple[str, ...]:
+        """Return what an EDL of the cut wouldn't hold, a sentence each. Raises NotFound."""
+        with self.workspace.reading() as session:
+            judged, _ = self.layouts.standing(session, production_id)
+        title = judged.production.title
+        return _edl(judged, made_safe(title).safe, "").notes if judged.events else ()
 
     def production_named(self, said: str) -> int:
         """Return a production by its number or its title. Raises NotFound."""
@@ -129,6 +134,13 @@ class Exporting:
                 ShotRow(code, shot.version, STATE_WORDS[shot.found.state], values, frames, paths)
             )
         return judged.production.title, rows
+
+
+def _edl(judged: JudgedProduction, name: str, code: str) -> WrittenCut:
+    events = [each for each in judged.events if code in ("", made_safe(each.code).safe)]
+    if not events:
+        raise Refusal(f"{name} has no cut to be written as an EDL: read one first.")
+    return write_edl(name, events)
 
 
 def _range(frames: FrameRange) -> str:

@@ -82,7 +82,7 @@ _PARAMETERS = {
     "production_id": "The number of a production.",
     "shot_id": "The number of a shot.",
     "element_id": "The number of an element of the shot.",
-    "request_id": "The number of a request for frames.",
+    "cut": "The number of a cut.",
     "batch_id": "The number of a change to several shots.",
     "installation": "The installation: 0, this one.",
     "arrival_id": "The number of an archive that was opened.",

@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict
 from starlette.exceptions import HTTPException
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.files.cuts.reading import RateNeeded
+from zero_slate.files.cuts.cut_list import RateNeeded
 from zero_slate.files.volume_files import CannotWrite, OutsideVolume
 from zero_slate.services.runtime.workspace import NotFound, VolumeAway
 from zero_slate.services.shots.differences import ChangedSetting

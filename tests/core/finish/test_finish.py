@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.scenes import EDIT, SETUP, context_for, plate
+from tests.core.scenes import EDIT, SETUP, context_for, header, plate
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import match
 from zero_slate.core.finish.compression import Attempt, decibels, greatest, least_rate
@@ -16,7 +16,7 @@ from zero_slate.core.finish.grain import EVEN, Grain
 from zero_slate.core.finish.measured import MeasuredGrain, grain_like
 from zero_slate.core.finish.steadiness import Steadiness, flicker_words
 from zero_slate.core.media.element import Role
-from zero_slate.core.media.header import Channel
+from zero_slate.core.media.header import Channel, MediaKind
 from zero_slate.core.presentation.meanings import MEANINGS
 from zero_slate.core.presentation.sheet import build_sheet
 from zero_slate.core.settings.reading import Reading
@@ -155,6 +155,22 @@ def test_what_nobody_uses_is_in_nobodys_way() -> None:
     asking = replace(scene(), edit=EDIT.model_copy(update={"grain": Grain(Fraction(3))}))
     assert unused(asking) == ["stand", "targets"]
     assert match(asking).states["grain"] == "differs"
+
+
+@pytest.mark.parametrize(
+    ("kind", "form", "codes"),
+    [
+        (MediaKind.SEQUENCE, "8-bit", {"grain.display-referred"}),
+        (MediaKind.STILL, "8-bit", {"grain.display-referred", "grain.still"}),
+        (MediaKind.STILL, "half", {"grain.still"}),
+        (MediaKind.SEQUENCE, "half", set()),
+    ],
+)
+def test_grain_is_told_of_codes_and_of_stills(kind: MediaKind, form: str, codes: set) -> None:
+    element = plate(kind=kind, header=header(channels=(Channel("R", form),)))
+    setup = SETUP.model_copy(update={"grain": Grain.parse("4 % at 1.5 px")})
+    found = {finding.code for finding in match(context_for(setup, element)).findings}
+    assert {code for code in found if code.startswith("grain.")} == codes
 
 
 def test_grain_by_brightness() -> None:

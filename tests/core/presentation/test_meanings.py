@@ -106,6 +106,18 @@ def meant(key: str, setting: dict[str, object], **about: object) -> str:
             "960 × 540 of 1920 × 1080: saves 12.4 MB a frame as half RGBA, 75 %.",
         ),
         (
+            # Of what is worked, at half: 960 × 540 less 480 × 270 pixels of 8 bytes.
+            "region",
+            {"region": Region.parse("960x540"), "working_scale": WorkingScale(Fraction(1, 2))},
+            "480 × 270 of 960 × 540: saves 3.1 MB a frame as half RGBA, 75 %.",
+        ),
+        (
+            # With a tenth of overscan 2112 × 1188 is worked.
+            "region",
+            {"region": Region.parse("960x540"), "overscan": Overscan.parse("10%")},
+            "960 × 540 of 2112 × 1188: saves 15.9 MB a frame as half RGBA, 79.3 %.",
+        ),
+        (
             "rate",
             {},
             # 86,400 labels of 24 an hour at 24000 ÷ 1001 last 3603.6 s.

@@ -107,6 +107,15 @@ def test_a_snug_work_range_stays_the_cut_and_its_handles() -> None:
     assert apply(loose, {"handles": Handles(4, 0)}).work_range == FrameRange(990, 1108)
 
 
+@pytest.mark.parametrize("at", [CountAt.WORK, CountAt.CLIP, CountAt.CUT])
+def test_a_count_typed_with_longer_handles_stands_where_it_says(at: CountAt) -> None:
+    """1 at work, with 30 frames of handle where 8 were: the work range begins at 1."""
+    after = apply(SETUP, {"count": FrameCount(1, at), "handles": Handles(30, 8)})
+    runs = {CountAt.WORK: after.work_range, CountAt.CLIP: after.clip_range}
+    assert runs.get(at, after.cut_range).first == 1
+    assert after.cut_range.first - after.work_range.first == 30
+
+
 @given(st.integers(-5000, 5000), st.sampled_from(list(CountAt)))
 def test_counting_there_and_back_is_the_identity(number: int, at: CountAt) -> None:
     there = apply(SETUP, {"count": FrameCount(number, at)})

@@ -17,6 +17,7 @@ from zero_slate.core.presentation.drawings.speed import draw_speed
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.shot.change import apply, change
 from zero_slate.core.shot.context import ShotContext
+from zero_slate.core.shot.from_event import clip_source, setup_from_event
 from zero_slate.core.shot.required import asked_way
 from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.shot.time_change import time_change_impact
@@ -26,6 +27,8 @@ from zero_slate.core.time.rate import FrameRate
 from zero_slate.core.time.retime import Rescale, RetimeMode, merged
 
 TWELVE, TWENTY_FOUR = FrameRate(Fraction(12)), FrameRate(Fraction(24))
+
+RATES_MET = (24, 25, 30, 12, Fraction(24000, 1001), Fraction(30000, 1001), Fraction(60000, 1001))
 
 
 def drawn(*keys: int, rate: FrameRate = TWELVE, last: int = 48) -> Content:
@@ -225,3 +228,51 @@ def test_a_start_timecode_stays_at_its_second() -> None:
     content = CONTENT.model_copy(update={"setup": setup})
     taken, _ = time_change_impact(content, {"rate": rate}, RetimeMode.TIMING, Anchor())
     assert taken.setup.start_timecode == "01:00:00:15"
+
+
+@given(
+    st.integers(1, 400),
+    st.integers(0, 30),
+    st.integers(0, 30),
+    st.sampled_from([CountAt.CLIP, CountAt.WORK, CountAt.CUT]),
+    *[st.sampled_from([FrameRate(Fraction(rate)) for rate in RATES_MET])] * 2,
+)
+def test_timing_that_is_kept_is_what_the_edit_asks(
+    length: int, head: int, tail: int, at: CountAt, edit_rate: FrameRate, now: FrameRate
+) -> None:
+    """A shot that followed its edit differs in nothing but the rate, whatever is rounded."""
+    edit = EDIT.model_copy(
+        update={"rate": edit_rate, "handles": Handles(head, tail), "count": FrameCount(1001, at)}
+    )
+    event = dataclasses.replace(
+        EVENT,
+        source=FrameRange.starting(EVENT.source.first, length),
+        source_rate=edit_rate,
+        record=FrameRange.starting(EVENT.record.first, length),
+        record_rate=edit_rate,
+    )
+    content = Content(setup=setup_from_event(edit, event), source=clip_source(edit, event))
+    after, _ = time_change_impact(content, {"rate": now}, RetimeMode.TIMING, Anchor())
+    required = ShotContext.of(after, edit, event, ()).required
+    way = asked_way(event, after.setup, edit.handles)
+    if way.scale == 1 and edit_rate != now:
+        return  # It is nearer to the edit frame for frame.
+    assert after.setup.cut_range == required.cut_range
+    assert after.setup.work_range == required.work_range
+    assert after.setup.clip_range.holds(after.setup.work_range)
+
+
+def test_one_frame_becomes_three() -> None:
+    content = drawn(rate=FrameRate(Fraction(10)), last=1)
+    content = content.model_copy(
+        update={
+            "setup": content.setup.model_copy(
+                update=dict.fromkeys(("cut_range", "work_range", "clip_range"), FrameRange(1, 1))
+                | {"handles": Handles(0, 0)}
+            )
+        }
+    )
+    _, told = time_change_impact(
+        content, {"rate": FrameRate(Fraction(30))}, RetimeMode.TIMING, Anchor()
+    )
+    assert told.sentence == "Every moment stays; 1 frame becomes 3, from 10 to 30."

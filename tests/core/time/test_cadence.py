@@ -165,3 +165,13 @@ def test_near_rates_are_used_frame_for_frame() -> None:
     assert usual_use(FrameRate.parse("24"), film) is RateUse.FRAME
     assert usual_use(None, film) is RateUse.FRAME
     assert usual_use(FrameRate.parse("25"), film) is RateUse.TIME
+
+
+def test_fields_run_the_way_their_frames_run() -> None:
+    """Six frames backwards at the same rate: 5 5, 4 4, …; at half of it each field is its own."""
+    rate = FrameRate(Fraction(25))
+    back = Fitted(6, rate, rate, RateUse.TIME, Fraction(-1))
+    assert [field_sources(back, frame) for frame in range(6)] == [(n, n) for n in range(5, -1, -1)]
+    twice = Fitted(6, rate, rate, RateUse.TIME, Fraction(-2))
+    assert [field_sources(twice, frame) for frame in range(3)] == [(5, 4), (3, 2), (1, 0)]
+    assert [twice.shows(frame) for frame in range(3)] == [5, 3, 1]

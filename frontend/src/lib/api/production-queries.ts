@@ -69,6 +69,18 @@ export const frameRequestsQuery = (production_id: number) =>
 			)
 	});
 
+export const edlNotesQuery = (production_id: number) =>
+	queryOptions({
+		queryKey: ['production', production_id, 'edl-notes'],
+		queryFn: ({ signal }) =>
+			take(
+				api.GET('/api/v1/productions/{production_id}/edl-notes', {
+					params: { path: { production_id } },
+					signal
+				})
+			)
+	});
+
 export const batchPreviewQuery = (
 	production_id: number,
 	body: Schema<'ShotsChange'>,

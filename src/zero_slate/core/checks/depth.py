@@ -22,10 +22,13 @@ def working_depth(context: ShotContext) -> Iterator[Finding]:
         if has.steps > keeps.steps and keeps.steps < FINE:
             lost.append(f"{keeps.steps:,} of its {has.steps:,} steps a stop at grey")
         if has.greatest > keeps.greatest:
-            lost.append("nothing over 1.0")
+            lost.append(f"nothing over {_light(keeps.greatest)}")
+        # What lies over half's greatest is seldom in a picture, and isn't looked for here.
+        coarser = has.steps > keeps.steps and keeps.steps < FINE
+        seldom = keeps.greatest > 1 and not coarser
         yield Finding(
             "depth.element-loses",
-            Severity.WARN,
+            Severity.NOTE if seldom else Severity.WARN,
             "working_depth",
             Sentence(f"Of {element.name}, {own}, {mine} keeps {' and '.join(lost)}.", tuple(lost)),
             {"element": str(own), "working": str(mine)},
@@ -65,6 +68,10 @@ def depth_of(element: Element) -> SampleDepth | None:
         return SampleDepth(layer.channels[0].type)
     except ValueError:
         return None
+
+
+def _light(greatest: float) -> str:
+    return "1.0" if greatest == 1 else f"{greatest:,.0f}"
 
 
 def _loses(own: SampleDepth, kept: SampleDepth) -> bool:

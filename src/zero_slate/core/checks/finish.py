@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from zero_slate.core.checks.finding import Finding, Sentence, Severity
+from zero_slate.core.media.element import Element
 from zero_slate.core.media.header import MediaKind
 from zero_slate.core.media.layers import LayerKind, layers_of
 from zero_slate.core.shot.context import ShotContext
@@ -51,22 +52,29 @@ def grain(context: ShotContext) -> Iterator[Finding]:
 
     `grain.display-referred` where every picture holds codes; `grain.still` where none moves.
     """
-    setup = context.setup
-    if not setup.grain.is_there:
+    if not context.setup.grain.is_there:
         return
     every = [element for element, _ in pictures(context)]
-    if every and all(each.media.kind is MediaKind.STILL for each in every):
-        codes = not any(
-            channel.type in ("half", "float")
-            for each in every
-            for channel in each.media.header.channels
-        )
-        said = "a still that holds codes for a display" if codes else "a still"
+    if every and not any(_holds_light(each) for each in every):
         yield Finding(
-            "grain.display-referred" if codes else "grain.still",
+            "grain.display-referred",
             Severity.NOTE,
             "grain",
             Sentence(
-                f"All that shows is {said}: its grain changes with every frame, its own doesn't."
+                "All that shows holds codes for a display: they end at black and white, and so "
+                "does its grain."
             ),
         )
+    if every and all(each.media.kind is MediaKind.STILL for each in every):
+        yield Finding(
+            "grain.still",
+            Severity.NOTE,
+            "grain",
+            Sentence(
+                "All that shows is a still: its grain changes with every frame, its own doesn't."
+            ),
+        )
+
+
+def _holds_light(element: Element) -> bool:
+    return any(channel.type in ("half", "float") for channel in element.media.header.channels)

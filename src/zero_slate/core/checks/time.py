@@ -25,8 +25,9 @@ def drift_sentence(
     way = "ahead" if ahead else "behind"
     step = f"{decimal(every, 1)} s" if every >= 1 else seconds(every)
     summed = f"{decimal(abs(gained), 2)} frames"
+    over = "one frame" if frames == 1 else f"{frames} frames"
     sentence = Sentence(
-        f"Runs one frame {way} every {step}; over this shot's {frames} frames {summed} "
+        f"Runs one frame {way} every {step}; over this shot's {over} {summed} "
         f"({seconds(abs(apart))}).",
         (step, summed),
     )

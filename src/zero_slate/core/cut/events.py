@@ -136,16 +136,25 @@ class CodeRule:
         self,
         name: str,
         others: Iterable[str] = (),
-        files: Iterable[str] = (),
+        files: Sequence[str] = (),
         marks: Iterable[str] = (),
+        reel: str = "",
     ) -> str:
-        """Return the code that a clip's name holds, or what comes with the clip."""
+        """Return the code that a clip's name holds, or else what comes with the clip.
+
+        That is its other names, its files' names, the folders they lie in, the markers in what is
+        used of it, and last, where nothing else names it, its reel.
+        """
         found = self.find(name)
-        if found is None and (others or files or marks):
-            found = self.find(*others, *chain.from_iterable(map(_places, files)), *marks)
+        reel = "" if name.strip() else reel
+        if found is None:
+            places = [_places(path) for path in files]
+            heads = [each[:1] for each in places]
+            tails = [each[1:] for each in places]
+            found = self.find(*others, *chain(*heads, *tails), *marks, reel)
         if found is not None:
             return found
-        name = name.strip()
+        name = name.strip() or reel
         whole = _ENDING.sub("", name)
         return safe_code(whole) if leaves_something(whole) else f"clip_{crc32(name.encode()):08x}"
 
@@ -179,7 +188,7 @@ def first_by_code(events: Iterable[CutEvent]) -> dict[str, CutEvent]:
     return found
 
 
-def codes_that_repeat(events: Sequence[CutEvent]) -> dict[str, list[CutEvent]]:
+def codes_that_repeat(events: Iterable[CutEvent]) -> dict[str, list[CutEvent]]:
     """Return the events of each code that stands more than once in a cut."""
     by_code: dict[str, list[CutEvent]] = {}
     for event in events:

@@ -7,6 +7,7 @@ asking and labels all compare sources by this.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
@@ -25,7 +26,8 @@ def in_one_run(moments: Sequence[int], day: int) -> list[int]:
     """Return moments of one day as one run that may go on past midnight.
 
     They lie on a clock: the run begins after the longest stretch of it that has none. A run of
-    half a day or more could as well be several; those stay as they are.
+    half a day or more could as well be several, and so could one of three hours that rises as it
+    is written; those stay as they are.
     """
     if not moments or max(moments) - min(moments) < day // 2:
         return list(moments)
@@ -35,7 +37,8 @@ def in_one_run(moments: Sequence[int], day: int) -> list[int]:
         for earlier, later in zip(around, [*around[1:], around[0] + day], strict=True)
     ]
     longest, first = max(stretches)
-    if day - longest >= day // 2:
+    rises = all(earlier <= later for earlier, later in pairwise(moments))
+    if day - longest >= day // (8 if rises else 2):
         return list(moments)
     return [each + day if each < first % day else each for each in moments]
 

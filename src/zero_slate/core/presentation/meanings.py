@@ -148,15 +148,18 @@ def guides(context: ShotContext) -> Sentence:
 
 
 def region(context: ShotContext) -> Sentence:
-    """Say what the region saves."""
-    setup = context.setup
-    if setup.region.whole:
+    """Say what the region saves of the picture as it is worked: with overscan, at its scale."""
+    if context.setup.region.whole:
         return Sentence("All of the canvas is worked on.")
-    part = setup.region.size(setup.canvas)
-    saved = (setup.canvas.pixels - part.pixels) * BYTES_HALF_RGBA
-    share = 1 - Fraction(part.pixels, setup.canvas.pixels)
+    try:
+        sizes = context.setup.picture_sizes
+    except RasterRefusal as refusal:
+        return Sentence(str(refusal))
+    part, whole = sizes.region, sizes.worked.size
+    saved = (whole.pixels - part.pixels) * BYTES_HALF_RGBA
+    share = 1 - Fraction(part.pixels, whole.pixels)
     return Sentence(
-        f"{part} of {setup.canvas}: saves {megabytes(saved)} a frame as half RGBA, "
+        f"{part} of {whole}: saves {megabytes(saved)} a frame as half RGBA, "
         f"{decimal(share * 100, 1, trim=True)} %."
     )
 

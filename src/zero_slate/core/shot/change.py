@@ -28,7 +28,7 @@ def change(content: Content, values: Mapping[str, Any], anchor: Anchor = UNKNOWN
     if refused:
         raise refused
     setup = apply(content.setup, values, anchor, locked=content.lock is not None)
-    moved = renumbered(content.setup, setup.count, anchor)
+    moved = _raised(content.setup, setup, values, anchor, locked=content.lock is not None)
     marks = tuple(mark.at(mark.frame + moved) for mark in content.marks)
     update: dict[str, Any] = {"setup": setup, "shift": content.shift + moved, "marks": marks}
     if content.wanted is not None:
@@ -61,11 +61,11 @@ def apply(
     A range given in `values` itself is taken as given.
     """
     after = setup.model_copy(update={k: v for k, v in values.items() if k not in _RANGES})
-    moved = renumbered(setup, after.count, anchor)
+    snug = _is_snug(setup, locked=locked)
+    moved = _raised(setup, after, values, anchor, locked=locked)
     cut = values.get("cut_range", setup.cut_range.moved(moved))
     work = values.get("work_range")
     if work is None:
-        snug = not locked and setup.work_range == setup.cut_range.widened(setup.handles)
         work = cut.widened(after.handles) if snug else setup.work_range.moved(moved)
     clip = values.get("clip_range")
     if clip is None:
@@ -81,20 +81,39 @@ def apply(
 _RANGES = ("cut_range", "work_range", "clip_range")
 
 
-def renumbered(setup: Setup, count: FrameCount, anchor: Anchor) -> int:
+def _is_snug(setup: Setup, *, locked: bool) -> bool:
+    """Return whether the work range is the cut and its handles, and stays so."""
+    return not locked and setup.work_range == setup.cut_range.widened(setup.handles)
+
+
+def _raised(
+    setup: Setup, after: Setup, values: Mapping[str, Any], anchor: Anchor, *, locked: bool
+) -> int:
+    """Return by how much new values raise the numbers of the same frames."""
+    follows = _is_snug(setup, locked=locked) and "work_range" not in values
+    return renumbered(setup, after.count, anchor, after.handles.head if follows else None)
+
+
+def renumbered(setup: Setup, count: FrameCount, anchor: Anchor, head: int | None = None) -> int:
     """Return by how much a new count raises the numbers of the same frames.
 
-    A count from a source that isn't known leaves them as they are.
+    `head` is how many frames the work range has before the cut from now on, where that changes
+    with it. A count from a source that isn't known leaves them as they are.
     """
     if count == setup.count:
         return 0
-    if count.at is setup.count.at:
-        return count.number - setup.count.number
     cut = setup.cut_range.first
-    ahead = anchor.lead if anchor.lead is not None else cut - setup.clip_range.first
+    now = cut - setup.work_range.first
+    head = now if head is None else head
+    longer = head - now if count.at in (CountAt.WORK, CountAt.CLIP) else 0
+    if count.at is CountAt.CLIP and setup.clip_range != setup.work_range:
+        longer = 0
+    if count.at is setup.count.at:
+        return count.number - setup.count.number + longer
+    ahead = anchor.lead if anchor.lead is not None else cut - setup.clip_range.first + longer
     first = {
         CountAt.CUT: count.number + anchor.slip,
-        CountAt.WORK: count.number + cut - setup.work_range.first + anchor.slip,
+        CountAt.WORK: count.number + head + anchor.slip,
         CountAt.CLIP: count.number + ahead,
         CountAt.FILE: anchor.file,
         CountAt.TIMECODE: anchor.timecode,

@@ -32,9 +32,7 @@ def recut(content: Content, context: ShotContext, shot: RecutShot, cut: int) -> 
     values: dict[str, object] = {"cut_range": required.cut_range, "work_range": required.work_range}
     clip = content.setup.clip_range
     if not clip.holds(required.work_range):
-        clip = values["clip_range"] = FrameRange(
-            min(clip.first, required.work_range.first), max(clip.last, required.work_range.last)
-        )
+        clip = values["clip_range"] = clip.around(required.work_range)
     if shot.renamed and not content.events:
         values["code"] = shot.code
     if shot.change in (CutChange.RESOURCED, CutChange.RETIMED):

@@ -12,6 +12,7 @@ from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import Anchor
 from zero_slate.core.time.frames import MOST_HANDLES, CountAt, FrameCount, FrameRange, Handles
 from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.retime import rescaled_length
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +108,7 @@ def asked_way(event: CutEvent, setup: Setup, handles: Handles) -> AskedWay:
     scale = setup.rate.fraction / event.record_rate.fraction
     if max(handles.head, handles.tail) * scale > MOST_HANDLES:
         return frames
-    in_time = AskedWay(max(1, round_half_up(event.length * scale)), scale)
+    in_time = AskedWay(rescaled_length(event.length, scale), scale)
     mine = setup.cut_range.length
     return min((frames, in_time), key=lambda way: abs(way.length - mine))
 

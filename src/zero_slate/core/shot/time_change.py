@@ -105,8 +105,7 @@ def time_change_impact(
     if keep is RetimeMode.TIMING and now != before.rate:
         start = _start(before)
         scale = Rescale(start, start, before.rate, now)
-        scaled: dict[str, Any] = {key: scale.run(getattr(before, key)) for key in RANGES}
-        scaled["handles"] = scaled_handles(before.handles, scale.ratio)
+        scaled = _ranges(before, scale)
         if before.start_label is not None:
             scaled["start_timecode"] = _same_moment(before.start_label, now)
         given = {**scaled, **values}
@@ -121,6 +120,28 @@ def time_change_impact(
         scale = Rescale(0, 0, before.rate, before.rate)
         after = change(content, values, anchor)
     return after, _told(content, after, keep, scale)
+
+
+def _ranges(before: Setup, scale: Rescale) -> dict[str, Any]:
+    """Return handles and ranges that last as long at another rate.
+
+    Each begins at its moment, and its last frame comes from the length that an edit would ask: a
+    work range that is the cut with its handles stays so, and a clip goes on holding it.
+    """
+    handles = scaled_handles(before.handles, scale.ratio)
+    cut, work, clip = (
+        FrameRange.starting(scale.frame(run.first), scale.length(run.length))
+        for run in (before.cut_range, before.work_range, before.clip_range)
+    )
+    if before.work_range == before.cut_range.widened(before.handles):
+        work = cut.widened(handles)
+    elif before.work_range.holds(before.cut_range):
+        work = work.around(cut)
+    if before.clip_range == before.work_range:
+        clip = work
+    elif before.clip_range.holds(before.work_range):
+        clip = clip.around(work)
+    return {"handles": handles, "cut_range": cut, "work_range": work, "clip_range": clip}
 
 
 def _start(setup: Setup) -> int:
@@ -195,8 +216,8 @@ def _sentence(was: Setup, now: Setup, keep: RetimeMode) -> str:
             f"from {was.rate} to {now.rate}."
         )
     return (
-        f"Every moment stays; {counted(was.work_range.length, 'frame')} become "
-        f"{now.work_range.length}, "
+        f"Every moment stays; {counted(was.work_range.length, 'frame')} "
+        f"become{'s' if was.work_range.length == 1 else ''} {now.work_range.length}, "
         f"from {was.rate} to {now.rate}."
     )
 

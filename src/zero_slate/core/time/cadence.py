@@ -107,7 +107,7 @@ class Fitted:
         else:
             if self.whole <= LOOKED_THROUGH:
                 found.extend(range(begins, min(self.frames, begins + most)))
-        return tuple(self._way(ahead) for ahead in found[:most])
+        return tuple(self.way(ahead) for ahead in found[:most])
 
     def repeated(self, most: int) -> tuple[int, ...]:
         """Return the first source frames that are repeated, from 0, at most so many."""
@@ -117,18 +117,19 @@ class Fitted:
         for frame in range(min(self.whole, LOOKED_THROUGH)):
             ahead = frame * over // under
             if ahead == before:
-                found[self._way(ahead)] = None
+                found[self.way(ahead)] = None
                 if len(found) >= most:
                     break
             before = ahead
         return tuple(found)
 
-    def _way(self, ahead: int) -> int:
+    def way(self, ahead: int) -> int:
+        """Return the source frame that lies so many on, in the way that it runs."""
         return ahead if self.pace >= 0 else self.frames - 1 - ahead
 
     def shows(self, frame: int) -> int:
         """Return the source frame that project frame `frame` shows: ⌊i·a ÷ b⌋, both from 0."""
-        return self._way((frame * abs(self.pace)).__floor__())
+        return self.way((frame * abs(self.pace)).__floor__())
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,9 +168,12 @@ def strip(fitted: Fitted, *, fields: bool = False) -> tuple[CadenceCell, ...]:
 
 
 def field_sources(fitted: Fitted, frame: int) -> tuple[int, int]:
-    """Return the source frames that a frame's first and second field show."""
+    """Return the source frames that a frame's first and second field show.
+
+    What runs backwards runs so in its fields too.
+    """
     first, second = (((2 * frame + field) * 2 + 1) * abs(fitted.pace) / 4 // 1 for field in (0, 1))
-    return int(first), int(second)
+    return fitted.way(int(first)), fitted.way(int(second))
 
 
 def period(fitted: Fitted) -> int:

@@ -71,6 +71,10 @@ class FrameRange:
         first, last = max(self.first, other.first), min(self.last, other.last)
         return FrameRange(first, last) if first <= last else None
 
+    def around(self, other: "FrameRange") -> "FrameRange":
+        """Return the least range that holds both."""
+        return FrameRange(min(self.first, other.first), max(self.last, other.last))
+
     def moved(self, frames: int) -> "FrameRange":
         """Return the range, every number raised by `frames`."""
         return FrameRange(self.first + frames, self.last + frames)

@@ -50,10 +50,19 @@ class Rescale:
         first = self.frame(run.first)
         return FrameRange(first, max(first, self.frame(run.last + 1) - 1))
 
+    def length(self, frames: int) -> int:
+        """Return how many frames last as long: the nearest whole number, and at least one."""
+        return rescaled_length(frames, self.ratio)
+
     def off(self, frame: Fraction | int) -> Fraction:
         """Return by how many seconds rounding moves a frame."""
         exact = self.exact(frame)
         return abs(round_half_up(exact) - exact) / self.now.fraction
+
+
+def rescaled_length(frames: int, ratio: Fraction) -> int:
+    """Return how many frames last as long as some others, `ratio` new ones an old one."""
+    return max(1, round_half_up(frames * ratio))
 
 
 def merged(frames: Iterable[int], scale: Rescale) -> dict[int, tuple[int, ...]]:

@@ -15,6 +15,10 @@ class CutRefusal(Refusal):
         self.line = line
 
 
+class RateNeeded(CutRefusal):
+    """A list that doesn't say its rate, read without one."""
+
+
 @dataclass(frozen=True, slots=True)
 class CutList:
     """A cut list as read. `notes` are things worth knowing that don't stop it."""

@@ -69,6 +69,7 @@ class Reference(msgspec.Struct):
     available_range: Range | None = None
     target_url: str | None = None
     target_url_base: str | None = None
+    name_prefix: str | None = None
 
 
 class Mark(msgspec.Struct):
@@ -77,6 +78,7 @@ class Mark(msgspec.Struct):
     name: str | None = None
     # Whatever a writer made of it.
     comment: Any = None
+    marked_range: Range | None = None
 
 
 class Item(msgspec.Struct):

@@ -5,10 +5,10 @@ import re
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from zero_slate.core.cut.events import CodeRule, CutEvent
+from zero_slate.core.cut.events import CodeRule, CutEvent, codes_that_repeat
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.bundle import is_bundle, timeline_in
-from zero_slate.files.cuts.cut_list import CutList, CutRefusal
+from zero_slate.files.cuts.cut_list import CutList, CutRefusal, RateNeeded
 from zero_slate.files.cuts.edl import is_edl, read_edl
 from zero_slate.files.cuts.timeline import read_otio
 
@@ -19,17 +19,14 @@ LARGEST = 64 * 2**20
 _JSON = re.compile(r"\s*[{\[]")
 
 
-class RateNeeded(CutRefusal):
-    """A list that doesn't say its rate, read without one."""
-
-
 def read_cut_list(
-    content: bytes, rule: CodeRule, *, rate: FrameRate | None = None, drop: bool = False
+    content: bytes, rule: CodeRule, *, rate: FrameRate | None = None, drop: bool | None = None
 ) -> CutList:
     """Read OpenTimelineIO JSON, a bundle that holds it, or an EDL, told apart by what is in it.
 
     `rate` is needed for an EDL; a list that says its own must agree with it. `drop` says whether
-    the edit's labels are drop-frame, for lists that don't. Raises CutRefusal.
+    the edit's labels are drop-frame, for lists that don't; None where that isn't known. Raises
+    CutRefusal.
     """
     if is_bundle(content):
         content = timeline_in(content, LARGEST)
@@ -37,13 +34,18 @@ def read_cut_list(
         raise CutRefusal(f"The file has {len(content):,} bytes; a cut list takes {LARGEST:,}.")
     if not content or content.isspace():
         raise CutRefusal("The file is empty: it holds no cut.")
-    read = _read(_decode(content), rule, rate, drop)
-    return replace(read, notes=(*read.notes, *_alike(read.events)))
+    read = _read(_decode(content), rule, rate, bool(drop))
+    notes = list(read.notes)
+    if drop is not None and read.drop != drop:
+        kinds = ("non-drop", "drop-frame")
+        labels = f"The list's labels are {kinds[read.drop]}, the edit format's {kinds[drop]}."
+        notes.insert(0, labels)
+    return replace(read, notes=(*notes, *_alike(read.events), *_repeats(read.events)))
 
 
 def _read(text: str, rule: CodeRule, rate: FrameRate | None, drop: bool) -> CutList:
     if _JSON.match(text):
-        read = read_otio(text, drop, rule)
+        read = read_otio(text, rate, drop, rule)
         if rate is not None and read.rate != rate:
             raise CutRefusal(
                 f"The list is at {read.rate} and {rate} was asked: they are not the same edit.",
@@ -87,3 +89,10 @@ def _alike(events: Iterable[CutEvent]) -> Iterator[str]:
                 f"{' and '.join(codes)} differ in capitals alone: on some systems their files "
                 "would have one name."
             )
+
+
+def _repeats(events: Iterable[CutEvent]) -> Iterator[str]:
+    """Tell codes that several events have."""
+    for code, found in codes_that_repeat(events).items():
+        places = ", ".join(str(each.position) for each in found)
+        yield f"{code} appears {len(found)} times in the cut: events {places}"

@@ -252,12 +252,12 @@ class Walk:
             source = FrameRange(source_first, source_first + max(1, ceil(used)) - 1)
         except Refusal as refusal:
             raise CutRefusal(f"“{title}”: {refusal}") from refusal
-        media = getattr(item, "media_reference", None)
+        reel = _reel(item)
         return CutEvent(
             place,
-            self._code(item, media, title),
+            self._code(item, reel, title),
             title,
-            (media.name if media is not None else "") or "",
+            reel,
             shown.track,
             source,
             own,
@@ -283,11 +283,17 @@ class Walk:
             return None
         return None if cdl.changes_nothing else cdl
 
-    def _code(self, item: Any, media: Any, title: str) -> str:
-        others = [media.name] if media is not None and media.name else []
-        url = getattr(media, "target_url", None) or getattr(media, "target_url_base", None)
-        marks = [text for mark in item.markers for text in (mark.name, _comment(mark)) if text]
-        return self.rule.code(title, others, [url] if url else [], marks)
+    def _code(self, item: Any, reel: str, title: str) -> str:
+        url = _url(item)
+        marks = [
+            text
+            for mark in item.markers
+            if _is_used(mark, item)
+            for text in (mark.name, _comment(mark))
+            if text
+        ]
+        named = self.rule.code(item.name or "", (), [url] if url else [], marks, reel)
+        return named if item.name or reel else self.rule.code(title)
 
 
 @dataclass(slots=True)
@@ -320,6 +326,34 @@ def _title(item: Any, index: int) -> str:
         return str(item.name)
     media = getattr(item, "media_reference", None)
     return (media.name if media is not None else "") or f"clip {index + 1}"
+
+
+def _reel(item: Any) -> str:
+    """Return what an item's source is called: its media's name, or else its file's."""
+    media = getattr(item, "media_reference", None)
+    named = (media.name if media is not None else "") or ""
+    return named or _url(item).replace("\\", "/").rstrip("/").rpartition("/")[2]
+
+
+def _url(item: Any) -> str:
+    """Return where an item's media lies: a file, or a folder and how its frames' names begin."""
+    media = getattr(item, "media_reference", None)
+    url = getattr(media, "target_url", None)
+    parts = (getattr(media, name, None) or "" for name in ("target_url_base", "name_prefix"))
+    return url or "".join(parts)
+
+
+def _is_used(mark: Any, item: Any) -> bool:
+    """Return whether a marker lies in what is used of its item; one without a place may."""
+    marked, used = getattr(mark, "marked_range", None), item.source_range
+    if marked is None or used is None or not (marked.start_time.rate and used.duration.rate):
+        return True
+    at, start = (_seconds(each.start_time) for each in (marked, used))
+    return start <= at < start + _seconds(used.duration)
+
+
+def _seconds(time: Any) -> Fraction:
+    return Fraction(time.value) / Fraction(time.rate)
 
 
 def _comment(mark: Any) -> str:

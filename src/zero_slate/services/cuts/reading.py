@@ -1,9 +1,9 @@
 """Reading a cut list into a production: shown first, then stored as the next cut."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from zero_slate.core.base.figures import seconds
-from zero_slate.core.cut.events import CodeRule, CutEvent, codes_that_repeat
+from zero_slate.core.cut.events import CodeRule, CutEvent
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
 from zero_slate.files.cuts.reading import read_cut_list
@@ -83,7 +83,7 @@ class CutReading:
             seconds(read.rate.seconds(frames)),
             frames,
             tuple(map(_line, events)),
-            (*read.notes, *_repeats(events)),
+            read.notes,
             number,
         )
 
@@ -126,11 +126,7 @@ class CutReading:
         _require_the_edits(given, edit_rate)
         read = read_cut_list(content, rule, rate=given, drop=drop)
         _require_the_edits(read.rate, edit_rate)
-        if read.drop == drop:
-            return read
-        kinds = ("non-drop", "drop-frame")
-        note = f"The list's labels are {kinds[read.drop]}, the edit format's {kinds[drop]}."
-        return replace(read, notes=(note, *read.notes))
+        return read
 
 
 def _require_the_edits(rate: FrameRate | None, edit_rate: FrameRate) -> None:
@@ -153,11 +149,3 @@ def _line(event: CutEvent) -> EventLine:
         event.length,
         "" if event.speed == 1 else f"{float(event.speed * 100):g} %",
     )
-
-
-def _repeats(events: list[CutEvent]) -> list[str]:
-    return [
-        f"{code} appears {len(found)} times in the cut: events "
-        + ", ".join(str(e.position) for e in found)
-        for code, found in codes_that_repeat(events).items()
-    ]

@@ -67,6 +67,12 @@ add_job_routes(
 )
 
 
+@router.get("/productions/{production_id}/edl-notes", responses=problems(404))
+def get_edl_notes(slate: TheSlate, production_id: int) -> tuple[str, ...]:
+    """Tell what an EDL of the cut wouldn't hold, before it is written: a sentence each."""
+    return slate.exporting.edl_notes(production_id)
+
+
 @router.get(
     "/productions/{production_id}/export/{form}",
     response_class=Response,

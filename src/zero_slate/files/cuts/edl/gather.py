@@ -1,17 +1,21 @@
 """What each shot of an EDL shows: sound and black left out, transitions given to both sides."""
 
 from collections.abc import Iterable, Iterator
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from math import ceil
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.cut.events import CodeRule, CutEvent
+from zero_slate.core.cut.source import is_one_reel, on_the_day_of
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
+from zero_slate.core.time.timecode import Timecode, frames_in_a_day
 from zero_slate.files.cuts.cut_list import CutList, CutRefusal
-from zero_slate.files.cuts.edl.grammar import Entry, Event, read_lines
+from zero_slate.files.cuts.edl.grammar import LABEL, Entry, Event, read_lines
 from zero_slate.files.cuts.edl.labels import Columns, Moments, read_moments
 from zero_slate.files.cuts.edl.motion import Run, run_of
 
@@ -31,12 +35,19 @@ class _Piece:
     def entry(self) -> Entry:
         return self.moments.entry
 
-    def goes_on_as(self, other: Moments) -> bool:
+    def goes_on_as(self, other: Moments, day: int) -> bool:
         """Return whether another line takes up the same source where this one ends."""
-        if self.entry.reel != other.entry.reel:
+        run, entry = self.run, other.entry
+        if not is_one_reel(self.entry.reel, entry.reel):
             return False
-        # What is retimed ends between two frames, which some write rounded up.
-        return self.run.speed != 1 or abs(self.run.end - other.source[0]) <= 1
+        if entry.motion is not None and entry.backwards != (run.speed < 0):
+            return False
+        begins = on_the_day_of(run.first, other.source[0], day)
+        # What is retimed ends between two frames, which some write rounded up; of what is held or
+        # runs backwards some write the other end.
+        reach = 1 if run.speed == 1 else 1 + ceil(abs(run.speed))
+        ends = (run.end,) if run.speed == 1 else (run.first, run.end)
+        return min(ends) - reach <= begins <= max(ends) + reach
 
 
 def read_edl(text: str, rate: FrameRate, rule: CodeRule) -> CutList:
@@ -48,13 +59,13 @@ def read_edl(text: str, rate: FrameRate, rule: CodeRule) -> CutList:
     """
     lines = read_lines(text)
     columns = Columns.of(lines)
-    by_line = {each.entry.line: each for each in read_moments(lines, rate, columns)}
+    notes: list[str] = []
+    by_line = {each.entry.line: each for each in read_moments(lines, rate, columns, notes)}
     if not by_line:
         raise CutRefusal(
             "The list holds sound only: none of its events has a picture channel (V, B or A/V).",
             line=next(lines.entries).line,
         )
-    notes: list[str] = []
     pieces: list[_Piece] = []
     joins: list[tuple[Moments | None, _Piece]] = []
     for event in lines.events:
@@ -164,13 +175,25 @@ def _join(
                 )
             else:
                 before.after = max(before.after, frames)
+                _name_from(before.entry, entry)
         elif opens.entry.is_black or not frames:
             continue
-        elif before is not None and before.goes_on_as(opens):
+        elif before is not None and before.goes_on_as(opens, _day(opens, rate)):
             before.after = max(before.after, frames)
         else:
             made.append(_opening(opens, piece, frames, rate, notes))
     return made
+
+
+def _day(moments: Moments, rate: FrameRate) -> int:
+    return frames_in_a_day(rate, moments.source_drop)
+
+
+def _name_from(before: Entry, entry: Entry) -> None:
+    """Give the event before what a dissolve in one line says that it comes from."""
+    comes = [each for each in entry.said if each[0] == "from"]
+    if len(comes) < len(entry.said) and not before.said:
+        before.said += comes
 
 
 def _opening(
@@ -192,13 +215,15 @@ def _event(
     notes: list[str],
 ) -> CutEvent:
     entry, record = piece.entry, piece.moments.record
-    run = piece.run.reaching(0, piece.after)
-    name = entry.names[0] if entry.names else entry.reel
+    run = piece.run.reaching(record[1] - record[0], piece.after)
+    said = entry.names
     try:
         return CutEvent(
             place,
-            rule.code(name, entry.names[1:], entry.files, entry.marks),
-            name,
+            rule.code(
+                said[0] if said else "", said[1:], entry.files, _marks(piece, rate), entry.reel
+            ),
+            said[0] if said else entry.reel,
             entry.reel,
             piece.track,
             FrameRange(run.first, run.end - 1),
@@ -212,6 +237,26 @@ def _event(
         )
     except Refusal as refusal:
         raise CutRefusal(str(refusal), line=entry.line, nearest=refusal.nearest) from refusal
+
+
+def _marks(piece: _Piece, rate: FrameRate) -> list[str]:
+    """Return what the markers within an event say, by the record or by the source."""
+    found = []
+    for text in piece.entry.marks:
+        label = LABEL.search(text)
+        with suppress(Refusal):
+            if label is not None and not _is_within(piece, Timecode.parse(label[0], rate), rate):
+                continue
+        found.append(LABEL.sub(" ", text))
+    return found
+
+
+def _is_within(piece: _Piece, mark: Timecode, rate: FrameRate) -> bool:
+    first, end = piece.moments.record
+    day = frames_in_a_day(rate, mark.drop)
+    at = on_the_day_of(first, mark.frames, day)
+    in_source = on_the_day_of(piece.run.first, mark.frames, day)
+    return first <= at < end or piece.run.first <= in_source < piece.run.end
 
 
 def _grade(entry: Entry, notes: list[str]) -> Cdl | None:

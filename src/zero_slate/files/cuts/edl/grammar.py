@@ -16,7 +16,7 @@ LABEL = re.compile(r"\d{1,2}:\d{1,2}:\d{1,2}[:;.,]\d{1,3}")
 BLACK = frozenset(("BL", "BLK", "BLACK"))
 _NUMBER = re.compile(r"\d{1,6}[A-Za-z]?")
 _TRANSITION = re.compile(r"C|D|W\d{0,3}|K[BO]?", re.IGNORECASE)
-_SPEED = re.compile(r"-?(?:\d{1,9}(?:\.\d{0,9})?|\.\d{1,9})")
+_SPEED = re.compile(r"[-+]?(?:\d{1,9}(?:[.,]\d{0,9})?|[.,]\d{1,9})")
 _HEADING = re.compile(r"FCM\s*:\s*(NON[- ]?)?DROP", re.IGNORECASE)
 _TITLE = re.compile(r"TITLE\s*:(.*)", re.IGNORECASE)
 _GRADE = re.compile(r"ASC_(SOP|SAT)\s*:?\s*(.*)", re.IGNORECASE)
@@ -26,14 +26,14 @@ _SIDES = {
     "FROM CLIP NAME": ("from", "names"),
     "TO CLIP NAME": ("to", "names"),
     "KEY CLIP NAME": ("key", "names"),
-    "CLIP NAME": ("from", "names"),
-    "SOURCE FILE": ("from", "files"),
+    "CLIP NAME": ("", "names"),
+    "SOURCE FILE": ("", "files"),
     "FROM FILE": ("from", "files"),
     "FROM CLIP": ("from", "files"),
     "TO FILE": ("to", "files"),
     "TO CLIP": ("to", "files"),
-    "MEDIA PATH": ("from", "files"),
-    "MEDIA FILE": ("from", "files"),
+    "MEDIA PATH": ("", "files"),
+    "MEDIA FILE": ("", "files"),
 }
 
 
@@ -63,13 +63,30 @@ class Entry:
     labels: tuple[str, str, str, str]
     drop: bool | None
     motion: Motion | None = None
-    names: list[str] = field(default_factory=list)
-    files: list[str] = field(default_factory=list)
+    # What comments say, each with the side of the event that it is about and the kind it is of.
+    said: list[tuple[str, str, str]] = field(default_factory=list)
     marks: list[str] = field(default_factory=list)
     # The grade as written, and the line that it stands in.
     sop: str = ""
     sat: str = ""
     graded: int = 0
+
+    @property
+    def names(self) -> list[str]:
+        """The names of its clip."""
+        return self.told("names")
+
+    @property
+    def files(self) -> list[str]:
+        """The files of its clip, with their folders."""
+        return self.told("files")
+
+    def told(self, kind: str) -> list[str]:
+        """Return what comments say of its own side: of what comes in, what is said to come in."""
+        comes_in = [value for side, of, value in self.said if of == kind and side == "to"]
+        if self.joins and comes_in:
+            return comes_in
+        return [value for _, of, value in self.said if of == kind]
 
     @property
     def is_black(self) -> bool:
@@ -98,7 +115,15 @@ class Event:
 
     entries: list[Entry]
 
-    def side(self, which: str) -> Entry:
+    # The side that the last comment was about, for those that don't say theirs.
+    about: str = "from"
+
+    def say(self, side: str, kind: str, value: str) -> None:
+        """Note what a comment says of a side; one without a side is of the last that was told."""
+        side = self.about = side or self.about
+        self.side(side, kind).said.append((side, kind, value))
+
+    def side(self, which: str, kind: str = "") -> Entry:
         """Return the line that a comment about a side is about."""
         picture = [entry for entry in self.entries if entry.track] or self.entries
         if which == "key":
@@ -107,7 +132,7 @@ class Event:
             return next((e for e in picture if e.joins), picture[-1])
         # What comes from black is named as the clip, by those that name one side only.
         first = picture[0]
-        if (first.is_black or first.names) and len(picture) > 1:
+        if first.is_black or (kind == "names" and first.names):
             return picture[-1]
         return first
 
@@ -212,6 +237,8 @@ def _entry(number: int, words: list[str], drop: bool | None) -> Entry:
     transition = transition.upper()
     if transition == "K" and rest and rest[0].upper() in ("B", "O"):
         transition += rest.pop(0).upper()
+    if transition == "W" and len(rest) > 1 and rest[0].isdecimal() and rest[1].isdecimal():
+        transition += rest.pop(0)
     frames = int(rest[0]) if rest and rest[0].isdecimal() and len(rest[0]) <= 5 else 0
     labels = [word for word in rest if _is_label(word)]
     if len(labels) != 4:
@@ -241,7 +268,7 @@ def _belongs(number: int, line: str, event: Event) -> None:
         return
     comment = line.strip().lstrip("* \t")
     if grade := _GRADE.match(comment):
-        entry = event.side("from")
+        entry = event.side(event.about)
         setattr(entry, grade[1].lower(), grade[2].strip())
         entry.graded = number
         return
@@ -254,8 +281,7 @@ def _belongs(number: int, line: str, event: Event) -> None:
         return
     side = _SIDES.get(" ".join(said.upper().removesuffix(" IS").split()))
     if side is not None:
-        which, kind = side
-        getattr(event.side(which), kind).append(value.strip())
+        event.say(*side, value.strip())
 
 
 def _add_motion(number: int, words: list[str], event: Event) -> None:
@@ -266,10 +292,12 @@ def _add_motion(number: int, words: list[str], event: Event) -> None:
     # A reel's name may be a number; the speed is the last one.
     at = max(index for index, word in enumerate(words) if word == speeds[-1])
     label = next((word for word in words[at:] if LABEL.fullmatch(word)), "")
-    motion = Motion(number, " ".join(words[1:at]), speeds[-1], label)
+    motion = Motion(number, " ".join(words[1:at]), speeds[-1].replace(",", "."), label)
     own = [e for e in event.entries if e.reel.upper() == motion.reel.upper()] or event.entries
     digits = re.sub(r"\D", "", label)
     exact = [e for e in own if re.sub(r"\D", "", e.labels[0]) == digits and e.motion is None]
+    # A line of no length shows nothing by itself: the other one of its label comes first.
+    exact.sort(key=lambda entry: entry.labels[0] == entry.labels[1])
     for entry in exact[:1] or own[-1:]:
         entry.motion = motion
     # Picture and sound of one cut move together.

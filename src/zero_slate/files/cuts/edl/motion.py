@@ -30,17 +30,16 @@ class Run:
     end: int
     speed: Fraction
 
-    def reaching(self, before: int, after: int) -> "Run":
-        """Return the run with record frames more before and after it.
+    def reaching(self, record: int, after: int) -> "Run":
+        """Return the run of so many record frames with some more after it.
 
         What runs backwards begins at its right end: what comes later lies further left.
         """
-        if not self.speed:
-            return self
-        head, tail = ceil(before * abs(self.speed)), ceil(after * abs(self.speed))
+        pace = abs(self.speed)
+        more = ceil((record + after) * pace) - ceil(record * pace)
         if self.speed < 0:
-            head, tail = tail, head
-        return Run(self.first - head, self.end + tail, self.speed)
+            return Run(self.first - more, self.end, self.speed)
+        return Run(self.first, self.end + more, self.speed)
 
 
 def run_of(moments: Moments, rate: FrameRate, notes: list[str]) -> Run:

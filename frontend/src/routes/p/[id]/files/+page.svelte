@@ -7,7 +7,7 @@
 	import { API, api, take, words, type Schema } from '$lib/api/client';
 	import { allFoldersQuery, disksQuery, filesQuery } from '$lib/api/files-queries';
 	import { FollowedJob, withResults } from '$lib/api/jobs.svelte';
-	import { deskQuery, productionQuery } from '$lib/api/production-queries';
+	import { deskQuery, edlNotesQuery, productionQuery } from '$lib/api/production-queries';
 	import { client } from '$lib/api/query-client';
 	import FilesParts from '$lib/files/FilesParts.svelte';
 	import PathStrip from '$lib/files/PathStrip.svelte';
@@ -35,6 +35,7 @@
 	const disks = createQuery(() => disksQuery(id, shot));
 	const production = createQuery(() => productionQuery(id));
 	const desk = createQuery(deskQuery);
+	const edlNotes = createQuery(() => edlNotesQuery(id));
 	const layout = $derived(files.data?.layout);
 	const all = createQuery(() => allFoldersQuery(id, layout?.number ?? 0));
 	const codes = $derived(production.data?.lines.map((line) => line.code) ?? []);
@@ -328,6 +329,9 @@
 								download>{form.label}</a
 							>
 						{/each}
+						{#if edlNotes.data?.length}<span class="text-xs text-ink2"
+								>The EDL: {edlNotes.data.join(' ')}</span
+							>{/if}
 						{#if handing.busy}
 							<span
 								>{workWords(
