@@ -23,14 +23,17 @@ from zero_slate.demo.drawing import draw_eye
 from zero_slate.demo.layered import write_flare
 from zero_slate.demo.sound import write_bell
 from zero_slate.demo.story import LANTERN
+from zero_slate.files.media.folders import find
 from zero_slate.services.media.layers import LayerPage
 from zero_slate.services.media.passes import ChosenItem
 from zero_slate.services.media.pictures import NoPicture
 from zero_slate.services.media.relinking import NewPlace
 from zero_slate.services.runtime.disk_cache import DiskCache
 from zero_slate.services.runtime.workspace import NotFound
+from zero_slate.services.shots.making import TypedSpan
 from zero_slate.web.slate import Slate
 
+SPAN = TypedSpan(length="3")
 PLATE = "FRO_0030_plate.####.exr"
 
 
@@ -353,11 +356,13 @@ def test_moved_files_are_found_by_what_they_are_and_taken_in_one_step(
     (gone,) = slate.relinking.gone(production)
     assert (gone.code, gone.where) == ("FRO_0030", "media/plates/FRO_0030")
     (page,) = finished(slate.relinking.look(production, "media", "vault")).results
+    # Of what has another count nothing is said where something better is there.
     (moved,) = page.moved
     assert (moved.folder, moved.sure) == ("vault/reel/FRO_0030", True)
     assert moved.why == "104 files of the same sizes and times"
     (root,) = page.roots
-    assert (root.was, root.now, root.elements) == ("media/plates", "media/vault/reel", (plate,))
+    assert (root.was, root.now) == ("media/plates", "media/vault/reel")
+    assert (root.moved, root.sure) == ((0,), 1)
     places = [NewPlace(plate, "media", moved.folder)]
     assert slate.relinking.take(production, places) == ()
     (back,) = slate.elements.linked(shot)
@@ -367,20 +372,75 @@ def test_moved_files_are_found_by_what_they_are_and_taken_in_one_step(
     assert slate.relinking.gone(production) != ()
 
 
-def test_files_copied_elsewhere_are_known_by_their_headers(
-    slate: Slate, production: int, plate: int, media: Path
+def test_files_copied_elsewhere_are_known_by_their_contents(
+    slate: Slate, production: int, shot: int, plate: int, media: Path
 ) -> None:
+    for file in (media / PLATES).iterdir():
+        os.utime(file, ns=(1, 1))
+    # A folder that was restored has other times, and the same files.
+    assert slate.elements.changed(shot) == ()
+
     (media / "vault").mkdir()
     for file in sorted((media / PLATES).iterdir()):
         (media / "vault" / file.name).write_bytes(file.read_bytes())
         file.unlink()
     (page,) = finished(slate.relinking.look(production, "media", "vault")).results
     (moved,) = page.moved
-    assert (moved.sure, moved.why) == (True, "the same frames and header, written at another time")
+    said = "104 files with the same contents, written at another time"
+    assert (moved.sure, moved.why) == (True, said)
+    # Other pictures under the same header are not the same files, and a header alone isn't sure.
+    last = media / "vault" / "FRO_0030_plate.1104.exr"
+    last.write_bytes(last.read_bytes()[:-1] + b"\1")
+    (page,) = finished(slate.relinking.look(production, "media", "vault")).results
+    (moved,) = page.moved
+    said = "104 files of the same frames and header, with other contents"
+    assert (moved.sure, moved.why, page.roots) == (False, said, ())
     (media / "vault" / "FRO_0030_plate.1001.exr").unlink()
     (page,) = finished(slate.relinking.look(production, "media", "vault")).results
     (moved,) = page.moved
     assert (moved.sure, moved.why) == (False, "103 frames in place of 104")
+
+
+def test_three_shots_of_one_layout_go_each_to_its_own_folder(
+    slate: Slate, production: int, media: Path
+) -> None:
+    """Plates of one name, count and header, copied to a new root with new times, and beside it."""
+    codes = ("HID_0010", "HID_0020", "HID_0030")
+    shots = {}
+    for number, code in enumerate(codes):
+        shots[code] = slate.new_shots.set_up_by_hand(production, code, "", SPAN)
+        folder = media / "shots" / code / "plate"
+        write_sequence(folder, "plate", range(1001, 1004))
+        for file in folder.iterdir():
+            # The same size and header; other pixels.
+            file.write_bytes(file.read_bytes()[:-1] + bytes([number]))
+        slate.elements.link(
+            shots[code], "media", f"shots/{code}/plate", "plate.####.exr", None, Role.PLATE
+        )
+    for root in ("copied", "again"):
+        shutil.copytree(media / "shots", media / root, copy_function=shutil.copy)
+    shutil.rmtree(media / "shots")
+    (page,) = finished(slate.relinking.look(production, "media", "copied")).results
+    assert [(each.code, each.folder, each.sure) for each in page.moved] == [
+        (code, f"copied/{code}/plate", True) for code in codes
+    ]
+    (root,) = page.roots
+    assert (root.was, root.now, root.sure) == ("media/shots", "media/copied", 3)
+    # Two copies: both are told, and neither is sure.
+    (page,) = finished(slate.relinking.look(production, "media", "")).results
+    assert not any(each.sure for each in page.moved)
+    assert [(each.now, len(each.moved)) for each in page.roots] == [
+        ("media/again", 3),
+        ("media/copied", 3),
+    ]
+    assert "so are those in media/copied/HID_0010/plate" in page.moved[0].why
+    places = [
+        NewPlace(page.moved[at].element, page.moved[at].volume, page.moved[at].folder)
+        for at in page.roots[1].moved
+    ]
+    assert slate.relinking.take(production, places) == ()
+    for code, shot in shots.items():
+        assert slate.elements.linked(shot)[0].folder == f"copied/{code}/plate"
 
 
 def test_a_volume_that_is_gone_loses_nothing(
@@ -470,3 +530,51 @@ def test_what_is_done_to_no_shot_is_told(slate: Slate, production: int) -> None:
     ):
         with pytest.raises(NotFound):
             work()
+
+
+def test_a_still_named_by_a_shots_code_is_that_shots(
+    slate: Slate, production: int, media: Path
+) -> None:
+    """The numbers of HID_0010, _0020 and _0040 are parts of codes, and no frames."""
+    shots = {
+        code: slate.new_shots.set_up_by_hand(production, code, "", SPAN)
+        for code in ("HID_0010", "HID_0020", "HID_0030", "HID_0040")
+    }
+    for code in shots:
+        write_picture(media / "art" / f"{code}.exr")
+        write_picture(media / "art" / f"bg_{code}.exr")
+    for frame in range(1001, 1005):
+        write_picture(media / "art" / f"{frame}_HID_0010.exr")
+        write_picture(media / "art" / f"HID_0020_{frame}_beauty.exr")
+    job = finished(slate.passes.start(production, "media", "art"))
+    assert job.results
+    found = {each.code: each for each in slate.passes.page(production).shots}
+    names = {code: {item.name for item in found[code].items} for code in shots}
+    assert names == {
+        "HID_0010": {"HID_0010.exr", "bg_HID_0010.exr", "####_HID_0010.exr"},
+        "HID_0020": {"HID_0020.exr", "bg_HID_0020.exr", "HID_0020_####_beauty.exr"},
+        "HID_0030": {"HID_0030.exr", "bg_HID_0030.exr"},
+        "HID_0040": {"HID_0040.exr", "bg_HID_0040.exr"},
+    }
+    slate.elements.link(shots["HID_0010"], "media", "art", "####_HID_0010.exr", None)
+    slate.elements.link(shots["HID_0040"], "media", "art", "HID_0040.exr", None, Role.BACKGROUND)
+    (front,) = slate.elements.linked(shots["HID_0010"])
+    assert (front.line.count, front.line.kind) == (4, "sequence")
+    (still,) = slate.elements.linked(shots["HID_0040"])
+    assert still.line.kind == "still"
+
+
+def test_numbers_that_are_no_codes_stay_frames(tmp_path: Path) -> None:
+    names = [f"HID_{n:04d}.exr" for n in (10, 20, 30)]
+    assert [each.name for each in find(names, tmp_path)] == ["HID_####.exr"]
+    codes = frozenset(("hid_0010", "hid_0020"))
+    found = find(names, tmp_path, codes)
+    assert [each.name for each in found] == ["HID_####.exr", "HID_0010.exr", "HID_0020.exr"]
+    # What goes up in tens in the middle of a name is several stills; what follows on is frames.
+    tens = [f"HID_{n:04d}_bg.exr" for n in (10, 20, 30)]
+    assert [each.name for each in find(tens, tmp_path)] == tens
+    ones = [f"HID_{n:04d}_bg.exr" for n in (1001, 1002, 1004)]
+    (sequence,) = find(ones, tmp_path)
+    assert (sequence.name, sorted(sequence.files)) == ("HID_####_bg.exr", [1001, 1002, 1004])
+    versions = [f"HID_v{n:03d}_bg.exr" for n in (1, 2, 3)]
+    assert [each.name for each in find(versions, tmp_path)] == versions

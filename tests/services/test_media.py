@@ -236,6 +236,8 @@ def test_files_that_changed_since_they_were_read_are_found_and_read_again(
     assert slate.elements.read_again(shot) == ()
     assert slate.elements.changed(shot) == ()
     os.utime(folder / "late.1002.exr", ns=(1, 1))
+    assert slate.elements.changed(shot) == ()
+    write_picture(folder / "late.1002.exr", (96, 36))
     assert slate.elements.changed(shot)[0].what == "has changed since it was read"
     for path in folder.iterdir():
         path.unlink()

@@ -5,14 +5,14 @@ from contextlib import suppress
 from fractions import Fraction
 from functools import lru_cache
 
-from sqlalchemy import func, select
+from sqlalchemy import func, select, union
 from sqlalchemy.orm import Session
 
 from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.time.frames import FrameRange
 from zero_slate.core.time.rate import FrameRate
-from zero_slate.store.tables import Cut, Event
+from zero_slate.store.tables import Cut, Event, Shot
 from zero_slate.store.unreadable import reason
 
 
@@ -119,3 +119,9 @@ def _event(row: Event) -> CutEvent:
         Fraction(row.speed),
         Cdl.parse(row.cdl) if row.cdl else None,
     )
+
+
+def known_codes(session: Session) -> frozenset[str]:
+    """Return the codes of all shots, set up or in any cut, in lower case."""
+    codes = session.scalars(union(select(Shot.code), select(Event.code)))
+    return frozenset(str(code).casefold() for code in codes)

@@ -1,7 +1,7 @@
 <!-- Elements whose files are gone: found again below another root, seen first, taken in one step. -->
 <script lang="ts">
 	import { createQuery } from '@tanstack/svelte-query';
-	import { SvelteSet } from 'svelte/reactivity';
+	import { SvelteMap } from 'svelte/reactivity';
 	import { api, take, words, type Schema } from '$lib/api/client';
 	import { FollowedJob } from '$lib/api/jobs.svelte';
 	import { goneQuery } from '$lib/api/element-queries';
@@ -17,7 +17,8 @@
 	let folder = $state('');
 	let wrong = $state('');
 	let done = $state('');
-	const chosen = new SvelteSet<number>();
+	/** The place that is chosen for each element: its number among all that were found. */
+	const chosen = new SvelteMap<number, number>();
 
 	const address = () => `/productions/${production}/moved-jobs`;
 	const looking = new FollowedJob<Schema<'MovedJob'>>(address());
@@ -36,12 +37,23 @@
 				})
 			)
 		);
-		for (const each of looking.state?.page?.moved ?? []) if (each.sure) chosen.add(each.element);
+		const page = looking.state?.page;
+		page?.moved.forEach((each, at) => each.sure && chosen.set(each.element, at));
+		const [best, next] = page?.roots ?? [];
+		if (best && (!next || best.sure > next.sure || best.moved.length > next.moved.length))
+			choose(best);
+	}
+
+	function choose(root: Schema<'RootChange'>): void {
+		for (const at of root.moved) {
+			const each = found?.moved[at] ?? looking.state?.page?.moved[at];
+			if (each) chosen.set(each.element, at);
+		}
 	}
 
 	async function relink(): Promise<void> {
 		const places = (found?.moved ?? [])
-			.filter((each) => chosen.has(each.element))
+			.filter((each, at) => chosen.get(each.element) === at)
 			.map((each) => ({ element: each.element, volume: each.volume, folder: each.folder }));
 		try {
 			const left = await take(
@@ -102,22 +114,25 @@
 			{#each found.roots as root (root.was + root.now)}
 				<p class="pt-2" data-root>
 					<span class="num">{root.was}</span> → <span class="num font-semibold">{root.now}</span>
-					puts {counted(root.elements.length, 'element')} right
+					puts {counted(root.moved.length, 'element')} right{root.sure < root.moved.length
+						? `, ${root.sure} of them surely`
+						: ''}
+					<button type="button" class="act ml-3" onclick={() => choose(root)}>Choose these</button>
 				</p>
 			{/each}
 			<table class="mt-1 text-left [&_td]:pr-5">
 				<tbody>
-					{#each found.moved as each (each.element)}
+					{#each found.moved as each, at (at)}
 						<tr class="border-t border-rule">
 							<td>
 								<input
 									type="checkbox"
 									class="accent-ink"
 									aria-label="Take {each.name} from {each.folder}"
-									checked={chosen.has(each.element)}
+									checked={chosen.get(each.element) === at}
 									onchange={(event) =>
 										event.currentTarget.checked
-											? chosen.add(each.element)
+											? chosen.set(each.element, at)
 											: chosen.delete(each.element)}
 								/>
 							</td>

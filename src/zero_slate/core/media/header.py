@@ -137,7 +137,8 @@ class Media:
     `timecode` in `header` is that of the first frame present. `jumps` are the frames whose
     timecode doesn't follow on the frame before. `pixel_fields` is the scan that the pixels
     themselves show, where they were looked at and are clear. `tiled` are tiles of one picture, not
-    frames: they have no gaps. `stamp` tells the files apart from what they are once changed.
+    frames: they have no gaps. `stamp` tells the files apart from what they are once changed;
+    `contents` is the same for a copy of them, which has other times.
     """
 
     name: str
@@ -153,6 +154,7 @@ class Media:
     pixel_fields: ScanMode | None = None
     tiled: bool = False
     stamp: str = ""
+    contents: str = ""
 
     @property
     def count(self) -> int:

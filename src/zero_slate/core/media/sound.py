@@ -21,7 +21,8 @@ class Sound:
 
     `samples` are those of one channel. `time_reference` is the first sample's place since midnight,
     in samples (EBU Tech 3285, the `bext` chunk); None where there is none. `stamp` tells the file
-    apart from what it is once changed. `others` are how many more sounds a movie has.
+    apart from what it is once changed; `contents` is the same for a copy of it. `others` are how
+    many more sounds a movie has.
     """
 
     name: str
@@ -35,6 +36,7 @@ class Sound:
     writer: str = ""
     others: int = 0
     stamp: str = ""
+    contents: str = ""
 
     @property
     def length(self) -> Fraction:

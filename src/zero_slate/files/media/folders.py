@@ -1,7 +1,7 @@
 """What lies in a folder: sequences, movies and stills, found by their names."""
 
 import os
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, replace
 from hashlib import blake2b
 from pathlib import Path
@@ -13,8 +13,19 @@ from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media import movies, pictures, sounds
 from zero_slate.files.media.movies import UnreadableMovie
-from zero_slate.files.media.names import are_tiles, is_numbered, numbered_alone, shown_name
+from zero_slate.files.media.names import (
+    are_tiles,
+    ends_in_code,
+    frames_elsewhere,
+    is_numbered,
+    numbered_alone,
+    shown_name,
+)
 from zero_slate.files.media.pictures import Progress, UnreadablePicture, read_sequence
+
+# How much of a file is read to tell it from another, in bytes, and from how many places of it.
+PIECE = 4096
+FEW_PIECES, MANY_PIECES = 3, 33
 
 
 @dataclass(slots=True)
@@ -48,6 +59,26 @@ class Found:
         """
         return self._asked()[0]
 
+    def contents(self) -> str:
+        """Return a digest of every file's size and of parts of its bytes, whenever it was written.
+
+        It is empty where one can't be read. Copied or restored files have the same.
+        """
+        whole = blake2b(digest_size=8)
+        pieces = FEW_PIECES if len(self.files) > 1 else MANY_PIECES
+        try:
+            for name in self.files.values():
+                with open(f"{self.folder}/{name}", "rb") as file:
+                    size = os.fstat(file.fileno()).st_size
+                    whole.update(f"{size};".encode())
+                    last = max(0, size - PIECE)
+                    for piece in range(pieces):
+                        file.seek(last * piece // (pieces - 1))
+                        whole.update(file.read(PIECE))
+        except OSError:
+            return ""
+        return f"{len(self.files)}-{whole.hexdigest()}"
+
     def _asked(self) -> tuple[str, dict[str, int]]:
         """Return the digest, and what the system says of each file, by its name."""
         root, said = str(self.folder), []
@@ -70,7 +101,7 @@ class Found:
             raise UnreadablePicture("it is a sound, and has no picture")
         try:
             stamp, modes = self._asked()
-            return replace(self._read(progress, modes), stamp=stamp)
+            return replace(self._read(progress, modes), stamp=stamp, contents=self.contents())
         except Refusal:
             raise
         except FAILURES as error:
@@ -96,10 +127,14 @@ class Found:
         return media
 
 
-def find(names: list[str], folder: Path) -> list[Found]:
-    """Gather file names of one folder into sequences, movies and stills, in order of name."""
+def find(names: list[str], folder: Path, codes: Collection[str] = ()) -> list[Found]:
+    """Gather file names of one folder into sequences, movies and stills, in order of name.
+
+    `codes` are those of shots, in lower case: a number that is part of one is no frame's.
+    """
     found: list[Found] = []
     stills = []
+    single = []
     for name in names:
         ending = "." + name.rpartition(".")[2].lower()
         if ending in sounds.EXTENSIONS:
@@ -108,12 +143,32 @@ def find(names: list[str], folder: Path) -> list[Found]:
             found.append(Found(shown_name(name), folder, {0: name}, movie=True))
         elif ending not in pictures.EXTENSIONS:
             continue
-        elif is_numbered(name.rpartition(".")[0]):
+        elif is_numbered(stem := name.rpartition(".")[0]) and not ends_in_code(stem, codes):
             stills.append(name)
         else:
-            found.append(Found(shown_name(name), folder, {0: name}))
-    found.extend(_sequences(stills, folder))
+            single.append(name)
+    for each in _sequences(stills, folder):
+        if len(each.files) > 1 or each.padding:
+            found.append(each)
+        else:
+            single += each.files.values()
+    found.extend(_singles(single, folder))
     return sorted(found, key=lambda each: each.name)
+
+
+def _singles(names: Sequence[str], folder: Path) -> Iterator[Found]:
+    """Gather what no number at its end continues: by frames elsewhere in its name, or alone."""
+    taken: set[str] = set()
+    for (before, after), files in frames_elsewhere(names).items():
+        taken.update(files.values())
+        widths = {len(name) - len(before) - len(after) for name in files.values()}
+        padding = max(widths)
+        name = shown_name(f"{before}{'#' * padding}{after}")
+        others = tuple(sorted(widths - {padding}))
+        yield Found(name, folder, files, padding=padding, other_paddings=others)
+    for name in names:
+        if name not in taken:
+            yield Found(shown_name(name), folder, {0: name})
 
 
 def _sequences(names: list[str], folder: Path) -> Iterator[Found]:

@@ -238,7 +238,9 @@ class Elements:
             return (
                 f"has {abs(more)} {than} {'frame' if abs(more) == 1 else 'frames'} than were read"
             )
-        return "has changed since it was read"
+        # A copied or restored folder has other times, and the same files.
+        same = media.contents and self.volumes.contents(found, stamp) == media.contents
+        return "" if same else "has changed since it was read"
 
     def read_again(self, shot_id: int) -> tuple[ChangedFiles, ...]:
         """Read the files again that were changed; return those that can't be read any more."""

@@ -7,7 +7,7 @@ from zero_slate.core.media.belonging import belongs, likely_role
 from zero_slate.core.media.growth import Growth, growth
 from zero_slate.core.media.showing import SPARSE_SHARE, TimeKind, time_kind
 from zero_slate.core.time.frames import FrameRange
-from zero_slate.files.media.folders import Found, find
+from zero_slate.files.media.folders import Found
 from zero_slate.files.media.tree import walk
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.media.lines import kind_of
@@ -109,7 +109,7 @@ class Offers:
                     # A folder is gathered into sequences only where a name in it may belong.
                     if not _may_belong(code, listed.steps, listed.listing.files):
                         continue
-                    for found in find(listed.listing.files, listed.path):
+                    for found in self.volumes.find(listed.listing.files, listed.path):
                         here = belongs(code, listed.steps, found.name)
                         if here is None or len(job.results) >= MOST_OFFERS:
                             continue

@@ -13,7 +13,7 @@ from zero_slate.core.media.belonging import best_of, likely_role
 from zero_slate.core.media.element import Role
 from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.files.failures import FAILURES, damaged
-from zero_slate.files.media.folders import Found, find
+from zero_slate.files.media.folders import Found
 from zero_slate.files.media.sounds import read_sound
 from zero_slate.files.media.tree import walk
 from zero_slate.services.media.elements import Elements
@@ -165,7 +165,7 @@ class Passes:
             for listed in walk(root, start):
                 folders += 1
                 here = "/".join(listed.steps)
-                for each in find(listed.listing.files, listed.path):
+                for each in self.elements.volumes.find(listed.listing.files, listed.path):
                     seen.append(_Seen(each, here, each.digest()))
                 job.total = folders
                 job.step(folders)

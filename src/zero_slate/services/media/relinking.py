@@ -1,15 +1,19 @@
 """Elements whose files lie elsewhere now: those that moved are found again."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
+from itertools import takewhile
 
 from sqlalchemy import select
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.element import Role
-from zero_slate.files.media.folders import Found, find
+from zero_slate.core.media.header import Media
+from zero_slate.core.media.sound import Sound
+from zero_slate.files.media.folders import Found
 from zero_slate.files.media.tree import walk
 from zero_slate.services.media.elements import Elements
 from zero_slate.services.runtime.jobs import Job, Jobs
@@ -40,7 +44,7 @@ class GoneElement:
 
 @dataclass(frozen=True, slots=True)
 class MovedElement:
-    """Where an element's files may have been moved to."""
+    """Where an element's files may have been moved to: one of the places that may be it."""
 
     element: int
     """The element's number."""
@@ -55,21 +59,23 @@ class MovedElement:
     folder: str
     """The folder they lie in now."""
     sure: bool
-    """Whether they are surely the same."""
+    """Whether they are surely the same, and nowhere else."""
     why: str
     """What tells that they are the same, or what differs."""
 
 
 @dataclass(frozen=True, slots=True)
 class RootChange:
-    """One change of a root folder, and how many elements it puts right."""
+    """One change of a root folder, and which elements it puts right."""
 
     was: str
     """The root that files were below."""
     now: str
     """The root that they are below now."""
-    elements: tuple[int, ...]
-    """The elements that it puts right."""
+    moved: tuple[int, ...]
+    """The places that it puts right, by their numbers among `moved`, from 0: one an element."""
+    sure: int
+    """How many of them have the very same files."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +83,7 @@ class MovedPage:
     """What was found of elements whose files are gone."""
 
     moved: tuple[MovedElement, ...]
-    """Where each may have been moved to, the surest first."""
+    """Every place that each may have been moved to, the likeliest of an element first."""
     roots: tuple[RootChange, ...]
     """The changes of root that put them right, the one that puts most right first."""
     lost: tuple[GoneElement, ...]
@@ -158,30 +164,17 @@ class Relinking:
             by_name: dict[str, list[GoneElement]] = defaultdict(list)
             for each in gone:
                 by_name[each.name].append(each)
-            media = {row.id: row for row, _ in rows}
-            best: dict[int, MovedElement] = {}
+            known = {row.id: _Known(row) for row, _ in rows}
+            places: dict[int, list[_Place]] = defaultdict(list)
             for count, listed in enumerate(walk(root, start), start=1):
                 job.total = count
                 job.step(count)
-                here = "/".join(listed.steps)
-                for found in find(listed.listing.files, listed.path):
+                here = "/".join((volume, *listed.steps))
+                for found in self.volumes.find(listed.listing.files, listed.path):
+                    candidate = _Candidate(found, here)
                     for each in by_name.get(found.name, ()):
-                        sure, why = _same(media[each.element], found)
-                        known = best.get(each.element)
-                        if known is None or (sure and not known.sure):
-                            best[each.element] = MovedElement(
-                                each.element,
-                                each.code,
-                                each.name,
-                                each.where,
-                                volume,
-                                here,
-                                sure,
-                                why,
-                            )
-            moved = sorted(best.values(), key=lambda each: (not each.sure, each.code, each.name))
-            lost = tuple(each for each in gone if each.element not in best)
-            job.add(MovedPage(tuple(moved), _roots(moved), lost))
+                        _add(places[each.element], each, known[each.element], candidate)
+            job.add(_page(gone, places))
 
         what = f"Looking below {folder or volume}"
         return self.jobs.start(MOVED_JOB, production_id, what, 0, work)
@@ -210,36 +203,176 @@ class Relinking:
         return tuple(left)
 
 
-def _same(row: ElementRow, found: Found) -> tuple[bool, str]:
-    """Return whether files found are surely an element's, and what tells it."""
-    try:
-        if row.role == Role.SOUND:
-            same = elements.sound_of(row).sound.stamp == found.digest()
-            return same, "the same size and time" if same else "its size or time differs"
-        media = elements.element_of(row).media
-        if media.stamp and media.stamp == found.digest():
-            return True, f"{counted(media.count, 'file')} of the same sizes and times"
-        present = {n for run in media.present for n in range(run.first, run.last + 1)}
-        if present != set(found.files):
-            return False, f"{counted(len(found.files), 'frame')} in place of {media.count}"
+# What tells that files are an element's, the surest first; the header alone doesn't.
+_EVIDENCE = (
+    "of the same sizes and times",
+    "with the same contents, written at another time",
+    "of the same frames and header; whether they show the same isn't known",
+    "of the same frames and header, with other contents",
+    "of the same frames, with another header",
+)
+_SURE = 2
+# Places that are told of an element: more of them tell nothing more.
+MOST_PLACES = 12
+
+
+class _Known:
+    """What is known of an element's files: read once, however many places are held against it."""
+
+    def __init__(self, row: ElementRow):
+        self.row = row
+
+    @cached_property
+    def media(self) -> Media | Sound:
+        """Its media or sound. Raises Unreadable."""
+        if self.row.role == Role.SOUND:
+            return elements.sound_of(self.row).sound
+        return elements.element_of(self.row).media
+
+    @cached_property
+    def frames(self) -> frozenset[int] | None:
+        """The frames it has; None for a sound."""
+        if isinstance(self.media, Sound):
+            return None
+        runs = self.media.present
+        return frozenset(n for run in runs for n in range(run.first, run.last + 1))
+
+
+class _Candidate:
+    """Files found somewhere: each thing that is asked of them is looked for once."""
+
+    def __init__(self, found: Found, where: str):
+        self.found = found
+        self.where = where
+
+    @cached_property
+    def stamp(self) -> str:
+        return self.found.digest()
+
+    @cached_property
+    def contents(self) -> str:
+        return self.found.contents()
+
+    @cached_property
+    def header(self) -> Mapping[str, str] | str:
+        """What the first file's header says, or why it can't be read."""
+        found = self.found
         first = Found(found.name, found.folder, dict([min(found.files.items())]), found.movie)
-        header = first.read().header
-        if header.shown() == media.header.shown():
-            return True, "the same frames and header, written at another time"
-        return False, "the same frames, but another header"
+        try:
+            return first.read().header.shown()
+        except Refusal as refusal:
+            return str(refusal)
+
+
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """A place that an element's files may have been moved to, the likeliest the least."""
+
+    rank: int
+    away: int
+    """Fewer the more of the path's end is as it was: below 0."""
+    gone: GoneElement
+    where: str
+    why: str
+
+    @property
+    def order(self) -> tuple[int, int]:
+        return self.rank, self.away
+
+
+def _add(places: list[_Place], gone: GoneElement, known: _Known, candidate: _Candidate) -> None:
+    """Add a place to those of an element; what can't be it goes where something better is there."""
+    rank, why = _same(known, candidate)
+    best = min((each.rank for each in places), default=rank)
+    if rank > max(best, _SURE):
+        return
+    away = -len(_common_tail(gone.where, candidate.where))
+    places.append(_Place(rank, away, gone, candidate.where, why))
+    if rank < best:
+        places[:] = [each for each in places if each.rank <= max(rank, _SURE)]
+    if len(places) > MOST_PLACES:
+        places.remove(max(places, key=lambda each: each.order))
+
+
+def _same(known: _Known, candidate: _Candidate) -> tuple[int, str]:
+    """Return how likely files found are an element's, 0 the likeliest, and what tells it."""
+    try:
+        media, count = known.media, len(candidate.found.files)
     except Refusal as refusal:
-        return False, str(refusal)
+        return len(_EVIDENCE) + 1, str(refusal)
+    if known.frames is not None and known.frames != set(candidate.found.files):
+        return len(_EVIDENCE), f"{counted(count, 'frame')} in place of {len(known.frames)}"
+    if media.stamp and media.stamp == candidate.stamp:
+        rank = 0
+    elif media.contents and media.contents == candidate.contents:
+        rank = 1
+    elif isinstance(media, Sound):
+        rank = 3 if media.contents else 2
+    elif isinstance(candidate.header, str):
+        return len(_EVIDENCE) + 1, candidate.header
+    elif candidate.header == media.header.shown():
+        rank = 3 if media.contents else 2
+    else:
+        rank = 4
+    said = _EVIDENCE[rank].replace("header", "name") if known.frames is None else _EVIDENCE[rank]
+    return rank, f"{counted(count, 'file')} {said}"
 
 
-def _roots(moved: Sequence[MovedElement]) -> tuple[RootChange, ...]:
-    """Gather moves into changes of root: what two paths end alike in stays below it."""
-    gathered: dict[tuple[str, str], list[int]] = defaultdict(list)
-    for each in moved:
-        was, now = each.was.split("/"), f"{each.volume}/{each.folder}".split("/")
-        while len(was) > 1 and len(now) > 1 and was[-1] == now[-1]:
-            was.pop()
-            now.pop()
-        if each.sure:
-            gathered["/".join(was), "/".join(now)].append(each.element)
-    changes = [RootChange(was, now, tuple(ids)) for (was, now), ids in gathered.items()]
-    return tuple(sorted(changes, key=lambda each: -len(each.elements)))
+def _common_tail(was: str, now: str) -> list[str]:
+    """Return the folders that two paths end with alike."""
+    pairs = zip(reversed(was.split("/")), reversed(now.split("/")), strict=False)
+    return [one for one, _ in takewhile(lambda pair: pair[0] == pair[1], pairs)]
+
+
+def _page(gone: Sequence[GoneElement], places: Mapping[int, Sequence[_Place]]) -> MovedPage:
+    """Lay out every place of every element, and the changes of root that they come to."""
+    listed: list[_Place] = []
+    moved: list[MovedElement] = []
+    for each in gone:
+        here = sorted(places.get(each.element, ()), key=lambda place: (place.order, place.where))
+        for place in here:
+            twins = [p.where for p in here if p is not place and p.rank == place.rank]
+            alone = all(p is place or p.order > here[0].order for p in here)
+            sure = place is here[0] and place.rank < _SURE and alone
+            also = f"; so are those in {twins[0]}" if place.rank < _SURE and twins else ""
+            volume, _, folder = place.where.partition("/")
+            listed.append(place)
+            moved.append(
+                MovedElement(
+                    each.element,
+                    each.code,
+                    each.name,
+                    each.where,
+                    volume,
+                    folder,
+                    sure,
+                    place.why + also,
+                )
+            )
+    lost = tuple(each for each in gone if not places.get(each.element))
+    return MovedPage(tuple(moved), _roots(listed), lost)
+
+
+def _roots(places: Sequence[_Place]) -> tuple[RootChange, ...]:
+    """Gather places into changes of root: what two paths end alike in stays below it.
+
+    Of each element the likeliest place below a root counts, and only places that may be it.
+    """
+    gathered: dict[tuple[str, str], dict[int, int]] = defaultdict(dict)
+    for number, place in enumerate(places):
+        tail = -place.away
+        if place.rank > _SURE:
+            continue
+        was, now = (path.split("/") for path in (place.gone.where, place.where))
+        keep = min(tail, len(was) - 1, len(now) - 1)
+        root = "/".join(was[: len(was) - keep]), "/".join(now[: len(now) - keep])
+        gathered[root].setdefault(place.gone.element, number)
+    changes = [
+        RootChange(was, now, tuple(found.values()), _sure_of(places, found.values()))
+        for (was, now), found in gathered.items()
+    ]
+    return tuple(sorted(changes, key=lambda each: (-each.sure, -len(each.moved), each.now)))
+
+
+def _sure_of(places: Sequence[_Place], numbers: Iterable[int]) -> int:
+    return sum(places[number].rank < _SURE for number in numbers)

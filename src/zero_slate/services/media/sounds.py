@@ -129,7 +129,8 @@ class Sounds:
     def _read(self, volume: str, path: str, name: str) -> Sound:
         found = self.volumes.found(volume, path, name)
         (file,) = found.files.values()
-        return replace(read_sound(found.folder / file), name=name, stamp=found.digest())
+        read = read_sound(found.folder / file)
+        return replace(read, name=name, stamp=found.digest(), contents=found.contents())
 
     def _put(self, row: ElementRow, volume: str, folder: str, sound: Sound) -> None:
         row.volume, row.folder = volume, folder

@@ -10,6 +10,8 @@ from zero_slate.files.volume_files import Listing, list_folder
 from zero_slate.services.media.lines import kind_of
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.store.cuts import known_codes
+from zero_slate.store.stamps import whole_stamp
 
 KEPT_HEADERS = 64
 KEPT_FOLDERS = 256
@@ -56,6 +58,8 @@ class Volumes:
         self.workspace = workspace
         self._read: Kept[tuple[str, str, str], Media] = Kept(KEPT_HEADERS)
         self._looked: Kept[Path, tuple[Listing, list[Found]]] = Kept(KEPT_FOLDERS)
+        self._codes: Kept[int, frozenset[str]] = Kept(1)
+        self._contents: Kept[tuple[Path, str], str] = Kept(KEPT_FOLDERS)
 
     def names(self) -> tuple[str, ...]:
         """Return the names of the volumes there are."""
@@ -77,11 +81,21 @@ class Volumes:
 
     def found(self, volume: str, path: str, name: str) -> Found:
         """Return a sequence, movie or still by its name, not read yet. Raises NotFound."""
-        _, _, found = self.look(volume, path)
+        folder, _, found = self.look(volume, path)
         chosen = next((each for each in found if each.name == name), None)
+        if chosen is None:
+            # It was linked before its number was known to be part of a code.
+            names = [file for each in found for file in each.files.values()]
+            chosen = next((e for e in find(names, folder) if e.name == name), None)
         if chosen is None:
             raise NotFound(f"There is no {name} in {path or volume}.")
         return chosen
+
+    def contents(self, found: Found, stamp: str) -> str:
+        """Return what tells files found from others, whenever they were written; once a stamp."""
+        key = found.folder, found.name
+        kept = self._contents.get(key, stamp) if stamp else None
+        return kept or self._contents.put(key, stamp, found.contents())
 
     def read(self, volume: str, path: str, name: str, known: Media | None = None) -> Media:
         """Read the headers of a sequence, movie or still; again only where files have changed.
@@ -102,13 +116,25 @@ class Volumes:
         A folder is listed again where an entry came, went or was renamed since.
         """
         folder = self.workspace.folder(volume, path)
-        stamp = _stamp(folder)
-        kept = self._looked.get(folder, stamp) if stamp else None
+        codes, changed = self._known_codes(), _stamp(folder)
+        stamp = changed, codes
+        kept = self._looked.get(folder, stamp) if changed else None
         if kept is not None:
             return folder, *kept
         listing = list_folder(self.workspace.volume(volume), folder)
-        looked = listing, find(listing.files, folder)
-        return folder, *(self._looked.put(folder, stamp, looked) if stamp else looked)
+        looked = listing, find(listing.files, folder, codes)
+        return folder, *(self._looked.put(folder, stamp, looked) if changed else looked)
+
+    def find(self, names: list[str], folder: Path) -> list[Found]:
+        """Gather a folder's file names: a number that is part of a shot's code is no frame's."""
+        return find(names, folder, self._known_codes())
+
+    def _known_codes(self) -> frozenset[str]:
+        """Return the codes of all shots, set up or in a cut, in lower case."""
+        with self.workspace.reading() as session:
+            stamp = whole_stamp(session)
+            kept = self._codes.get(0, stamp)
+            return kept if kept is not None else self._codes.put(0, stamp, known_codes(session))
 
 
 def _stamp(folder: Path) -> int | None:
