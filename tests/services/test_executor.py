@@ -5,7 +5,7 @@ import signal
 import subprocess
 import sys
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from concurrent.futures import Future
 from pathlib import Path
 
@@ -16,14 +16,8 @@ from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.files.media.folders import find
 from zero_slate.files.media.pixels.layer_sheet import frame_layers
-from zero_slate.services.runtime.executor import (
-    DaskWork,
-    ProcessWork,
-    Work,
-    WorkerDied,
-    each_of,
-    work_for,
-)
+from zero_slate.services.runtime.executor import ProcessWork, Work, WorkerDied, each_of
+from zero_slate.services.runtime.farm import FarmWork, work_for
 from zero_slate.web.slate import Slate
 
 
@@ -54,7 +48,7 @@ def cluster() -> Iterator[str]:
     """A Dask cluster of this machine: a scheduler, and two workers of a process each."""
     distributed = pytest.importorskip("distributed")
     with distributed.LocalCluster(
-        n_workers=2, threads_per_worker=1, dashboard_address=None, silence_logs=50
+        n_workers=2, threads_per_worker=1, dashboard_address=":0", silence_logs=50
     ) as cluster:
         yield cluster.scheduler_address
 
@@ -65,7 +59,7 @@ def work(request: pytest.FixtureRequest) -> Iterator[Work]:
         yield request.getfixturevalue("processes")
         return
     work = work_for(request.getfixturevalue("cluster"))
-    assert isinstance(work, DaskWork)
+    assert isinstance(work, FarmWork)
     yield work
     work.close()
 
@@ -124,9 +118,54 @@ def test_what_nobody_waits_for_is_not_begun(processes: Work) -> None:
     assert futures[0].result() == 0
 
 
-def test_a_scheduler_that_is_not_there_is_told(config: Config) -> None:
-    with pytest.raises(Refusal, match="No Dask scheduler answers at tcp://127"):
-        DaskWork("tcp://127.0.0.1:1").submit(double, 1)
+def test_a_scheduler_that_is_not_there_is_told_and_done_without() -> None:
+    work = FarmWork("tcp://127.0.0.1:1", ProcessWork(1))
+    try:
+        assert work.submit(double, 4).result() == 8
+        assert work.note == "No scheduler answers at tcp://127.0.0.1:1: this machine does it."
+        assert (work.state().answers, work.places) == (False, 1)
+    finally:
+        work.close()
+
+
+def wait_for(that: Callable[[], bool]) -> None:
+    for _ in range(1200):
+        if that():
+            return
+        time.sleep(0.05)
+    raise AssertionError("it never came to that")
+
+
+def slowly(number: int) -> int:
+    time.sleep(0.1)
+    return number
+
+
+def test_a_scheduler_that_goes_takes_nothing_along_and_is_used_again() -> None:
+    distributed = pytest.importorskip("distributed")
+    about = {"threads_per_worker": 1, "dashboard_address": ":0", "silence_logs": 50}
+    cluster = distributed.LocalCluster(n_workers=1, scheduler_port=0, **about)
+    address = cluster.scheduler_address
+    work = FarmWork(address, ProcessWork(1))
+    try:
+        pieces = [work.submit(slowly, n) for n in range(30)]
+        assert (work.note, work.state().workers) == ("", 1)
+        cluster.close()
+        assert [piece.result() for piece in pieces] == list(range(30))
+        wait_for(lambda: "No scheduler answers" in work.note)
+        assert work.submit(double, 2).result() == 4
+        port = int(address.rpartition(":")[2])
+        cluster = distributed.LocalCluster(n_workers=0, scheduler_port=port, **about)
+        # It is there again, and has nobody to work.
+        wait_for(lambda: "has no workers" in work.note)
+        assert work.submit(double, 3).result() == 6
+        cluster.scale(1)
+        wait_for(lambda: work.note == "")
+        assert work.submit(double, 5).result() == 10
+        assert work.state().answers
+    finally:
+        work.close()
+        cluster.close()
 
 
 def test_an_installation_works_through_its_scheduler(cluster: str, config: Config) -> None:

@@ -38,7 +38,10 @@ export function frameText(frame: number): string {
 }
 
 /** What a piece of work does now: what it is there for, or waiting, and behind how many. */
-export function workWords(job: { state: string; ahead: number }, what: string): string {
-	if (job.state !== 'waiting') return what;
+export function workWords(
+	job: { state: string; ahead: number; note?: string },
+	what: string
+): string {
+	if (job.state !== 'waiting') return job.note ? `${what}. ${job.note}` : what;
 	return job.ahead ? `Waiting its turn, behind ${job.ahead}` : 'Waiting its turn, which is next';
 }

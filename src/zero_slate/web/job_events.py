@@ -32,6 +32,8 @@ class JobState(ApiModel):
     """How much there is to do."""
     message: str
     """Why it stopped or failed."""
+    note: str
+    """What is to be known of who does it, while it goes on; empty for nothing."""
 
     @classmethod
     def told(cls, job: Job[Any], **came: Any) -> Self:
@@ -44,6 +46,7 @@ class JobState(ApiModel):
             done=job.done,
             total=job.total,
             message=job.message,
+            note=job.note,
             **came,
         )
 

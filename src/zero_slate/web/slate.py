@@ -72,7 +72,7 @@ from zero_slate.services.quick_line import Quick
 from zero_slate.services.recovery.healing import heal
 from zero_slate.services.recovery.recovering import Recovery
 from zero_slate.services.runtime.disk_cache import DiskCache
-from zero_slate.services.runtime.executor import work_for
+from zero_slate.services.runtime.farm import work_for
 from zero_slate.services.runtime.jobs import Jobs
 from zero_slate.services.runtime.workers import Workers
 from zero_slate.services.runtime.workspace import Workspace
@@ -89,8 +89,8 @@ class Slate:
 
     def __init__(self, config: Config):
         self.workspace = Workspace(config)
-        self.jobs = Jobs()
         self.work = work_for(config.scheduler, config.places)
+        self.jobs = Jobs(lambda: self.work.note)
         self.workers = Workers(self.work, self.jobs, config.home)
         self.people = People(self.workspace)
         self.rooms = Rooms(self.workspace)
@@ -113,7 +113,7 @@ class Slate:
         self.new_shots = NewShots(self.workspace)
         self.recuts = Recuts(self.workspace, self.judged, self.new_shots)
         self.requests = Requests(self.workspace, self.judged)
-        self.volumes = Volumes(self.workspace)
+        self.volumes = Volumes(self.workspace, self.work if config.scheduler else None)
         self.lying = WhereItLies(self.workspace)
         kept = DiskCache(config.home / "pictures", config.pictures_mb * 10**6)
         self.sounds = Sounds(self.workspace, self.shots, self.volumes, self.work, kept)

@@ -11,6 +11,8 @@ export const workersQuery = (wanted: Schema<'WantedWorkers'> | null) =>
 				? take(api.POST('/api/v1/workers/preview', { body: wanted, signal }))
 				: take(api.GET('/api/v1/workers', { signal })),
 		placeholderData: keepPreviousData,
+		// A scheduler comes and goes by itself.
+		refetchInterval: (query) => (query.state.data?.farm ? 2000 : false),
 		retry: false
 	});
 

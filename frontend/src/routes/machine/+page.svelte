@@ -83,91 +83,101 @@
 				Processes that read and make pictures, beside what is typed: small pictures, light copies,
 				storing, headers. They give way to everything else.
 			</p>
-			{#if said.outside}
-				<p>{said.outside}</p>
-			{:else}
-				<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
-					<label class="flex flex-col gap-1 text-xs text-ink2"
-						>How many <input
-							class="field num w-[calc(80px*var(--k))] text-ink"
-							inputmode="numeric"
-							value={count ?? said.count}
-							aria-invalid={refused !== ''}
-							oninput={(event) => (count = event.currentTarget.value)}
-						/></label
-					>
-					<label class="flex flex-col gap-1 text-xs text-ink2"
-						>MB each may use <input
-							class="field num w-[calc(110px*var(--k))] text-ink"
-							inputmode="numeric"
-							placeholder="no limit"
-							value={memory ?? said.megabytes ?? ''}
-							aria-invalid={refused !== ''}
-							oninput={(event) => (memory = event.currentTarget.value)}
-						/></label
-					>
-					{#if typed}
-						<button
-							type="button"
-							class="act"
-							disabled={!wanted || refused !== ''}
-							title={titled('Use this many', 'makeChange')}
-							onclick={() => void keep()}>Use this many</button
-						>
-						<button type="button" class="act" onclick={() => (count = memory = null)}
-							>Put it back</button
-						>
-					{/if}
+			{#if said.farm}
+				<div class="border-y border-rule py-2" role="group" aria-label="Scheduler">
+					<p>
+						<span class="num font-semibold">{said.farm.address}</span>
+						{said.farm.answers ? 'answers' : "doesn't answer"}: {counted(
+							said.farm.workers,
+							'worker'
+						)}, {counted(said.farm.threads, 'piece')} at once,
+						<span class="num">{said.farm.waiting}</span> sent and not back.
+					</p>
+					{#if said.farm.note}<p class="text-red">{said.farm.note}</p>{/if}
+					<p class="text-sm text-ink2">{said.outside}</p>
 				</div>
-				{#if refused}<p class="pt-2 text-red" role="alert">{refused}</p>{/if}
-				{#each said.findings as each (each.code)}
-					<p class="pt-2 {each.severity === 'warn' ? 'text-red' : 'text-ink2'}">{each.words}</p>
-				{:else}
-					<p class="pt-2 text-ink2">The machine has room for as many.</p>
-				{/each}
-				<h3 class="pt-5 font-semibold">How fast they are</h3>
-				<p class="text-sm text-ink2">
-					Twelve pictures are blurred and shrunk by one worker, by as many as there are cores, and
-					by as many as are set.
-				</p>
-				<p class="flex items-baseline gap-4 pt-2">
-					{#if trying.busy}
-						<span
-							>{workWords(
-								trying.state!,
-								`${trying.state?.done} of ${trying.state?.total} pictures`
-							)}</span
-						>
-						<button type="button" class="act" onclick={() => void trying.stop()}>Stop</button>
-					{:else}
-						<button type="button" class="act" disabled={unread} onclick={() => void test()}
-							>Try it</button
-						>
-					{/if}
-				</p>
-				{#if trying.state?.results.length}
-					<table class="mt-2">
-						<tbody>
-							{#each trying.state.results as each (each.count)}
-								<tr class="border-t border-rule">
-									<th class="num w-[90px] py-1 text-left font-normal"
-										>{counted(each.count, 'worker')}</th
-									>
-									<td class="w-[320px]">
-										<svg width="310" height="10" aria-hidden="true"
-											><rect
-												width={310 * (each.pictures / (fastest || 1))}
-												height="10"
-												fill="var(--ink)"
-											/></svg
-										>
-									</td>
-									<td class="num">{each.pictures.toFixed(1)} pictures a second</td>
-								</tr>
-							{/each}
-						</tbody>
-					</table>
+			{/if}
+			<div class="flex flex-wrap items-end gap-x-6 gap-y-2">
+				<label class="flex flex-col gap-1 text-xs text-ink2"
+					>How many <input
+						class="field num w-[calc(80px*var(--k))] text-ink"
+						inputmode="numeric"
+						value={count ?? said.count}
+						aria-invalid={refused !== ''}
+						oninput={(event) => (count = event.currentTarget.value)}
+					/></label
+				>
+				<label class="flex flex-col gap-1 text-xs text-ink2"
+					>MB each may use <input
+						class="field num w-[calc(110px*var(--k))] text-ink"
+						inputmode="numeric"
+						placeholder="no limit"
+						value={memory ?? said.megabytes ?? ''}
+						aria-invalid={refused !== ''}
+						oninput={(event) => (memory = event.currentTarget.value)}
+					/></label
+				>
+				{#if typed}
+					<button
+						type="button"
+						class="act"
+						disabled={!wanted || refused !== ''}
+						title={titled('Use this many', 'makeChange')}
+						onclick={() => void keep()}>Use this many</button
+					>
+					<button type="button" class="act" onclick={() => (count = memory = null)}
+						>Put it back</button
+					>
 				{/if}
+			</div>
+			{#if refused}<p class="pt-2 text-red" role="alert">{refused}</p>{/if}
+			{#each said.findings as each (each.code)}
+				<p class="pt-2 {each.severity === 'warn' ? 'text-red' : 'text-ink2'}">{each.words}</p>
+			{:else}
+				<p class="pt-2 text-ink2">The machine has room for as many.</p>
+			{/each}
+			<h3 class="pt-5 font-semibold">How fast they are</h3>
+			<p class="text-sm text-ink2">
+				Twelve pictures are blurred and shrunk by one worker, by as many as there are cores, and by
+				as many as are set.
+			</p>
+			<p class="flex items-baseline gap-4 pt-2">
+				{#if trying.busy}
+					<span
+						>{workWords(
+							trying.state!,
+							`${trying.state?.done} of ${trying.state?.total} pictures`
+						)}</span
+					>
+					<button type="button" class="act" onclick={() => void trying.stop()}>Stop</button>
+				{:else}
+					<button type="button" class="act" disabled={unread} onclick={() => void test()}
+						>Try it</button
+					>
+				{/if}
+			</p>
+			{#if trying.state?.results.length}
+				<table class="mt-2">
+					<tbody>
+						{#each trying.state.results as each (each.count)}
+							<tr class="border-t border-rule">
+								<th class="num w-[90px] py-1 text-left font-normal"
+									>{counted(each.count, 'worker')}</th
+								>
+								<td class="w-[320px]">
+									<svg width="310" height="10" aria-hidden="true"
+										><rect
+											width={310 * (each.pictures / (fastest || 1))}
+											height="10"
+											fill="var(--ink)"
+										/></svg
+									>
+								</td>
+								<td class="num">{each.pictures.toFixed(1)} pictures a second</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table>
 			{/if}
 		</section>
 	</main>

@@ -127,6 +127,11 @@ class Found:
         return media
 
 
+def read_found(found: Found) -> Media:
+    """Read the headers of all files: a function that can be sent elsewhere. Raises as `read`."""
+    return found.read()
+
+
 def find(names: list[str], folder: Path, codes: Collection[str] = ()) -> list[Found]:
     """Gather file names of one folder into sequences, movies and stills, in order of name.
 

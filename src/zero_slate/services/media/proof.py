@@ -30,7 +30,7 @@ from zero_slate.services.media.pictures import (
 from zero_slate.services.media.proof_page import ProofPages
 from zero_slate.services.media.seeing import STACK, Seeing
 from zero_slate.services.media.stack_pictures import StackPictures, StackSeen
-from zero_slate.services.runtime.executor import DaskWork
+from zero_slate.services.runtime.farm import FarmWork
 from zero_slate.services.runtime.workspace import NotFound
 
 SHARED_MEMORY = Path("/dev/shm")
@@ -54,7 +54,7 @@ class Proofs:
         self.stacks = StackPictures(pictures)
         self.pages = ProofPages(self.seeing, copies)
         self.work = pictures.work
-        self.handover = None if isinstance(self.work, DaskWork) else _folder(home)
+        self.handover = None if isinstance(self.work, FarmWork) else _folder(home)
 
     def close(self) -> None:
         """Remove what was on its way to somebody."""

@@ -5,9 +5,10 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from zero_slate.core.media.header import Media
-from zero_slate.files.media.folders import Found, find
+from zero_slate.files.media.folders import Found, find, read_found
 from zero_slate.files.volume_files import Listing, list_folder
 from zero_slate.services.media.lines import kind_of
+from zero_slate.services.runtime.executor import Work
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace
 from zero_slate.store.cuts import known_codes
@@ -52,10 +53,11 @@ class FolderPage:
 
 
 class Volumes:
-    """Looks into the folders of the volumes."""
+    """Looks into the folders of the volumes; `work` reads headers where it isn't done here."""
 
-    def __init__(self, workspace: Workspace):
+    def __init__(self, workspace: Workspace, work: Work | None = None):
         self.workspace = workspace
+        self.work = work
         self._read: Kept[tuple[str, str, str], Media] = Kept(KEPT_HEADERS)
         self._looked: Kept[Path, tuple[Listing, list[Found]]] = Kept(KEPT_FOLDERS)
         self._codes: Kept[int, frozenset[str]] = Kept(1)
@@ -108,7 +110,10 @@ class Volumes:
         if known is not None and stamp and known.stamp == stamp:
             return known
         kept = self._read.get((volume, path, name), stamp) if stamp else None
-        return kept or self._read.put((volume, path, name), stamp, found.read())
+        return kept or self._read.put((volume, path, name), stamp, self._headers(found))
+
+    def _headers(self, found: Found) -> Media:
+        return self.work.submit(read_found, found).result() if self.work else found.read()
 
     def look(self, volume: str, path: str) -> tuple[Path, Listing, list[Found]]:
         """Return a folder, what its entries are, and what is found in it.

@@ -1,4 +1,4 @@
-"""Work on files and pixels: done in processes of this machine, or by a Dask scheduler's workers."""
+"""Work on files and pixels, done in processes of this machine."""
 
 import multiprocessing
 import os
@@ -36,6 +36,10 @@ class Work(Protocol):
 
     def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
         """Begin a piece of work; what it raises, its future raises."""
+
+    @property
+    def note(self) -> str:
+        """What is to be known of who does it; empty for nothing."""
 
     def close(self) -> None:
         """Let go of the workers."""
@@ -93,6 +97,11 @@ class ProcessWork:
         return self._places
 
     @property
+    def note(self) -> str:
+        """Nothing: it is always this machine."""
+        return ""
+
+    @property
     def memory(self) -> int | None:
         """How many MB each may use; None for no limit."""
         return self._megabytes
@@ -115,7 +124,7 @@ class ProcessWork:
         self, asked: "Future[T]", work: Callable[..., T], arguments: tuple[Any, ...], alone: bool
     ) -> None:
         if self._closed:
-            _settle(asked, WorkerDied("the server is closing"))
+            settle(asked, WorkerDied("the server is closing"))
             return
         pool = _new_pool(1, self._megabytes) if alone else self._ready()
         try:
@@ -126,14 +135,14 @@ class ProcessWork:
             if not alone and not self._closed:
                 self._begin(asked, work, arguments, alone=True)
             else:
-                _settle(asked, WorkerDied("no process can be begun that reads it"))
+                settle(asked, WorkerDied("no process can be begun that reads it"))
             return
         except RuntimeError as error:
             if not alone and not self._closed and pool is not self._pool:
                 # Other limits were set at this moment: it begins under those.
                 self._begin(asked, work, arguments, alone=False)
             else:
-                _settle(asked, error)
+                settle(asked, error)
             return
         if not alone:
             asked.add_done_callback(lambda future: future.cancelled() and inner.cancel())
@@ -150,7 +159,7 @@ class ProcessWork:
             if isinstance(error, BrokenProcessPool) and not self._closed:
                 if alone:
                     say("a piece of work ended its process", work=work.__name__)
-                    _settle(asked, WorkerDied("reading it ends the program that reads it"))
+                    settle(asked, WorkerDied("reading it ends the program that reads it"))
                     return
                 self._drop(pool)
                 # The pool's own thread calls this, and can't begin another pool.
@@ -158,7 +167,7 @@ class ProcessWork:
                 again.daemon = True
                 again.start()
                 return
-            _settle(asked, error if error else done.result())
+            settle(asked, error if error else done.result())
 
         inner.add_done_callback(finish)
 
@@ -183,7 +192,8 @@ class ProcessWork:
             pool.shutdown(wait=False, cancel_futures=True)
 
 
-def _settle(asked: "Future[T]", came: T | BaseException) -> None:
+def settle(asked: "Future[T]", came: T | BaseException) -> None:
+    """Give a future what came of it."""
     # Nobody may wait for it any more.
     with suppress(Exception):
         if isinstance(came, BaseException):
@@ -220,65 +230,3 @@ def _end_with_server() -> None:
     if server is not None:
         server.join()
     os._exit(0)
-
-
-class DaskWork:
-    """The workers of a Dask scheduler, by its address: `tcp://render-01:8786`.
-
-    It is asked for with the first piece of work. Raises Refusal then, where the library isn't
-    installed or nothing answers.
-    """
-
-    def __init__(self, address: str):
-        self.address = address
-        self._client: Any = None
-        self._executor: Any = None
-        self._lock = threading.Lock()
-
-    @property
-    def places(self) -> int:
-        """How many threads the workers have now, at least one."""
-        threads: dict[str, int] = self._asked()[0].nthreads()
-        return max(1, sum(threads.values()))
-
-    def submit(self, work: Callable[..., T], *arguments: Any) -> "Future[T]":
-        """Begin a piece of work."""
-        future: Future[T] = self._asked()[1].submit(work, *arguments)
-        return future
-
-    def _asked(self) -> tuple[Any, Any]:
-        """Return the client, and what it hands work out by."""
-        with self._lock:
-            if self._client is None:
-                self._client = _dask_client(self.address)
-                self._executor = self._client.get_executor(pure=False)
-            return self._client, self._executor
-
-    def close(self) -> None:
-        """Let go of the scheduler; its workers go on without this server."""
-        with self._lock:
-            if self._client is not None:
-                self._client.close()
-            self._client = self._executor = None
-
-
-def _dask_client(address: str) -> Any:
-    try:
-        from distributed import Client
-    except ImportError as error:
-        raise Refusal(
-            "ZERO_SLATE_SCHEDULER is set, but Dask isn't installed: install "
-            "zero-slate[facility], or leave the setting out."
-        ) from error
-    make: Callable[..., Any] = Client
-    try:
-        return make(address, timeout="10s", set_as_default=False)
-    except (OSError, ValueError, TimeoutError) as error:
-        raise Refusal(
-            f"No Dask scheduler answers at {address} (ZERO_SLATE_SCHEDULER): {error}."
-        ) from error
-
-
-def work_for(scheduler: str | None, places: int | None = None) -> Work:
-    """Return what does work: the workers of a scheduler by its address, or processes here."""
-    return DaskWork(scheduler) if scheduler else ProcessWork(places)

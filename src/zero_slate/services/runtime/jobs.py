@@ -51,6 +51,12 @@ class Job(Generic[R]):
     _lock: threading.Lock = field(default_factory=threading.Lock)
     _others: Mapping[int, "Job[Any]"] = field(default_factory=dict)
     _left: threading.Timer | None = None
+    _beside: Callable[[], str] = str
+
+    @property
+    def note(self) -> str:
+        """What is to be known of who does it, while it goes on; empty for nothing."""
+        return "" if self.ended else self._beside()
 
     @property
     def ahead(self) -> int:
@@ -147,7 +153,8 @@ class Job(Generic[R]):
 class Jobs:
     """The jobs of an installation: a few at once, the others waiting, the newest kept."""
 
-    def __init__(self) -> None:
+    def __init__(self, beside: Callable[[], str] = str) -> None:
+        self._beside = beside
         self._jobs: dict[int, Job[Any]] = {}
         self._numbers = count(1)
         self._threads = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="job")
@@ -164,7 +171,10 @@ class Jobs:
                     f"{waiting} pieces of work are waiting already, which is the most there can "
                     "be: stop one, or try again when one is done."
                 )
-            job: Job[R] = Job(next(self._numbers), kind, shot_id, what, total, _others=self._jobs)
+            number = next(self._numbers)
+            job: Job[R] = Job(
+                number, kind, shot_id, what, total, _others=self._jobs, _beside=self._beside
+            )
             self._jobs[job.id] = job
             ended = [number for number, each in self._jobs.items() if each.ended]
             for number in ended[: max(0, len(self._jobs) - KEPT)]:

@@ -16,6 +16,7 @@ from zero_slate.files.kept_value import KeptValue
 from zero_slate.files.machine import this_machine
 from zero_slate.files.media.pixels.busy import make_busy
 from zero_slate.services.runtime.executor import ProcessWork, Work, each_of
+from zero_slate.services.runtime.farm import FarmState, FarmWork
 from zero_slate.services.runtime.jobs import Job, Jobs
 
 TRIAL_JOB = "workers"
@@ -51,6 +52,8 @@ class WorkersPage:
     """What else sets it, in words; empty where this does."""
     findings: tuple[WorkerFinding, ...]
     """What so many come to."""
+    farm: FarmState | None
+    """The scheduler that work goes to; None where this machine does it."""
 
 
 class Workers:
@@ -62,8 +65,9 @@ class Workers:
         self.machine = machine
         self._kept = KeptValue(home / "workers.json", WorkerLimits)
         limits = self._kept.read()
-        if limits is not None and isinstance(work, ProcessWork):
-            work.limit(limits.count, limits.megabytes)
+        self._here = work.here if isinstance(work, FarmWork) else work
+        if limits is not None and isinstance(self._here, ProcessWork):
+            self._here.limit(limits.count, limits.megabytes)
 
     def page(self, limits: WorkerLimits | None = None) -> WorkersPage:
         """Return the workers, as they are or as they would be."""
@@ -75,18 +79,19 @@ class Workers:
             f"{machine.cores} cores, {gigabytes(machine.memory)} of memory, "
             f"{gigabytes(machine.free)} of it free",
             machine.cores,
-            "" if isinstance(self.work, ProcessWork) else
             "Work goes to the workers of a scheduler, which ZERO_SLATE_SCHEDULER or the "
-            "configuration names: their number is set there.",
+            "configuration names: their number is set there. These do it while it is away."
+            if isinstance(self.work, FarmWork)
+            else "",
             worker_findings(now, machine, USUAL_FRAME),
-        )  # fmt: skip
+            self.work.state() if isinstance(self.work, FarmWork) else None,
+        )
 
     def change(self, limits: WorkerLimits) -> WorkersPage:
         """Work with so many from now on; what is at work goes on. Raises Refusal."""
-        if not isinstance(self.work, ProcessWork):
-            raise Refusal("Work goes to a scheduler: how many workers it has is set there.")
         self._kept.keep(limits)
-        self.work.limit(limits.count, limits.megabytes)
+        if isinstance(self._here, ProcessWork):
+            self._here.limit(limits.count, limits.megabytes)
         return self.page()
 
     def test(self, limits: WorkerLimits) -> Job[WorkerSpeed]:
@@ -122,7 +127,5 @@ class Workers:
         return self.jobs.get(TRIAL_JOB, 0, number)
 
     def _now(self) -> WorkerLimits:
-        limit = self.work.memory if isinstance(self.work, ProcessWork) else None
-        # A scheduler that isn't asked yet may not answer: it isn't waited for here.
-        count = self.work.places if isinstance(self.work, ProcessWork) else 1
-        return WorkerLimits(count, limit)
+        limit = self._here.memory if isinstance(self._here, ProcessWork) else None
+        return WorkerLimits(self._here.places, limit)

@@ -27,7 +27,9 @@
 		await client.invalidateQueries({ queryKey: ['production', id, 'frame-requests'] });
 	}
 
-	const at = (line: Line) => ({ params: { path: { production_id: id, shot_id: line.shot_id, cut: line.cut } } });
+	const at = (line: Line) => ({
+		params: { path: { production_id: id, shot_id: line.shot_id, cut: line.cut } }
+	});
 	const note = (line: Line, got: boolean) =>
 		act(() =>
 			take(
@@ -39,7 +41,9 @@
 		);
 	const remove = (line: Line) =>
 		act(() =>
-			take(api.DELETE('/api/v1/productions/{production_id}/frame-requests/{shot_id}/{cut}', at(line)))
+			take(
+				api.DELETE('/api/v1/productions/{production_id}/frame-requests/{shot_id}/{cut}', at(line))
+			)
 		);
 </script>
 
