@@ -65,7 +65,13 @@ def test_a_truncated_frame_and_one_that_is_no_picture(tmp_path: Path) -> None:
     assert "no picture" in broken[7]
 
 
-@pytest.mark.parametrize("compression", ["none", "rle", "zips", "zip", "piz", "dwaa", "dwab"])
+@pytest.mark.parametrize(
+    "compression",
+    [
+        *("none", "rle", "zips", "zip", "piz", "pxr24", "b44", "dwaa", "dwab"),
+        *("htj2k256", "htj2k32"),
+    ],
+)
 def test_whole_files_of_any_compression_are_whole(tmp_path: Path, compression: str) -> None:
     path = write_picture(tmp_path / "a.exr", (200, 300), compression=compression)
     assert read_picture(path).size == Size(200, 300)

@@ -59,6 +59,7 @@ class Header:
     window where that is another, counted from the format's corner. `parts` are there where there
     are several; `channels` are the first one's. `notes` say what was made of odd values. `range` is
     `full` or `limited`; `writer`, `camera` and `sound` are in words, as the first frame says them.
+    `samples` says of a deep picture how many samples its pixels have, on the first frame.
     """
 
     size: Size
@@ -82,6 +83,7 @@ class Header:
     writer: str | None = None
     camera: str | None = None
     sound: str | None = None
+    samples: str | None = None
 
     def shown(self) -> dict[str, str]:
         """Return each thing a header says, named and written for people, in order."""
@@ -99,6 +101,7 @@ class Header:
             "data window": self.window,
             "parts": ", ".join(part.name or f"part {n}" for n, part in enumerate(self.parts, 1)),
             "views": ", ".join(self.views),
+            "samples": self.samples,
             "tiles": self.tiles,
             "primaries": self.primaries,
             "transfer": self.transfer,

@@ -30,6 +30,7 @@ from zero_slate.core.time.rate import FrameRate, broadcast_rate
 from zero_slate.core.time.timecode import Timecode
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.colour_tags import ColourTags, colour_tags
+from zero_slate.files.media.deep_rows import samples_of
 from zero_slate.files.media.whole import Completeness
 from zero_slate.files.plain_files import no_plain_file
 
@@ -95,6 +96,7 @@ class _Raw(NamedTuple):
     tiles: tuple[int, int]
     orientation: int | None
     is_exr: bool
+    deep: bool
 
 
 class UnreadablePicture(Refusal):
@@ -238,6 +240,7 @@ def _read(
             (spec.tile_width, spec.tile_height),
             None if kind == "openexr" else said("Orientation"),
             kind == "openexr",
+            bool(spec.deep),
         ),
         timecode[0] if isinstance(timecode, tuple) and timecode else None,
     )
@@ -259,6 +262,10 @@ def _with_details(header: Header, path: str) -> Header:
     finally:
         picture.close()
     told = ", ".join(camera)[:200]
+    if header.samples and (samples := samples_of(path)):
+        least, most = samples
+        many = str(most) if least == most else f"{least} to {most}"
+        header = replace(header, samples=f"deep, {many} samples a pixel")
     return replace(header, writer=str(writer)[:80] if writer else None, camera=told or None)
 
 
@@ -337,6 +344,7 @@ def _header(raw: _Raw, timecode: int | None) -> Header:
         raw.tags.transfer,
         turned,
         tuple(notes) + ((note,) if note else ()),
+        samples="deep" if raw.deep else None,
     )
 
 

@@ -123,7 +123,7 @@ def _what_is_there(request: FrameRequest, error: UnreadablePicture) -> tuple[Pix
         if request.part and not picture.seek_subimage(request.part, 0):
             raise error
         spec = picture.spec()
-        if max(request.channels) >= spec.nchannels or spec.tile_width:
+        if max(request.channels) >= spec.nchannels or spec.tile_width or spec.deep:
             raise error
         first, last = min(request.channels), max(request.channels) + 1
         values = np.zeros((spec.height, spec.width, last - first), np.float16)

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from zero_slate.core.base.figures import megabytes
 from zero_slate.core.canvas.raster import LONGEST_SIDE, MOST_PIXELS, Size
 from zero_slate.files.media.pictures import UnreadablePicture, plain_reason
+from zero_slate.files.media.pixels.deep import flattened
 from zero_slate.files.plain_files import no_plain_file
 
 # More than this is never held in memory for one picture.
@@ -30,7 +31,8 @@ class Pixels:
 def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
     """Read channels of a part of a file, as they are stored. Raises UnreadablePicture.
 
-    Half and whole numbers stay what they are, others become 32-bit floats. A file is never read
+    Half and whole numbers stay what they are, others become 32-bit floats, and so do deep samples,
+    laid over one another. A file is never read
     whose pixels, by its header, need more memory than there may be.
     """
     if other := no_plain_file(path):
@@ -55,7 +57,11 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
                 f"its pixels need {megabytes(needed)}, over {megabytes(MOST_BYTES)}, the most "
                 "that is read of one picture"
             )
-        values = picture.read_image(part, 0, first, last, kind)
+        values: Any = None
+        if spec.deep:
+            values = flattened(picture, path, part)[:, :, first:last]
+        else:
+            values = picture.read_image(part, 0, first, last, kind)
         if values is None:
             raise UnreadablePicture(
                 f"its pixels can't be read ({plain_reason(picture.geterror(), path)})"

@@ -16,8 +16,9 @@ _LINES_IN_CHUNK = {
     7: 32,
     8: 32,
     9: 256,
-    10: 32,
-    11: 256,
+    # HTJ2K in blocks of 256 lines, and of 32.
+    10: 256,
+    11: 32,
 }
 _TILED, _DEEP, _MULTI_PART = 0x200, 0x800, 0x1000
 _FIRST_READ = 1 << 16
