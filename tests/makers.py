@@ -83,7 +83,7 @@ def write_movie(
         if pixel_aspect:
             stream.codec_context.sample_aspect_ratio = pixel_aspect
         for index in range(frames):
-            grey = np.full((size[1], size[0], 3), index * 20, np.uint8)
+            grey = np.full((size[1], size[0], 3), index * 20 % 256, np.uint8)
             frame = av.VideoFrame.from_ndarray(grey, "rgb24").reformat(format=pixels)
             frame.pts = index
             container.mux(stream.encode(frame))

@@ -4,6 +4,8 @@ import os
 from fractions import Fraction
 from pathlib import Path
 
+import av
+import numpy as np
 import pytest
 
 from tests.makers import FILM, write_movie, write_picture, write_sequence
@@ -16,6 +18,7 @@ from zero_slate.core.time.rate import FrameRate
 from zero_slate.files.media.folders import find
 from zero_slate.files.media.movies import UnreadableMovie, read_movie
 from zero_slate.files.media.pictures import UnreadablePicture, read_picture
+from zero_slate.files.media.sounds import UnreadableSound, read_sound
 
 
 def only(folder: Path) -> Media:
@@ -193,3 +196,65 @@ def test_reading_can_be_stopped(tmp_path: Path) -> None:
     with pytest.raises(Refusal, match="stopped"):
         found.read(stop_at_five)
     assert seen == [1, 2, 3, 4, 5]
+
+
+def write_sound(path: Path, kind: str = "wav", seconds: int = 2) -> Path:
+    with av.open(str(path), "w", format=kind) as container:
+        stream = container.add_stream("pcm_s16be" if kind == "aiff" else "pcm_s16le", rate=48000)
+        for number in range(seconds):
+            values = np.full((1, 48000), number, np.int16)
+            frame = av.AudioFrame.from_ndarray(values, format="s16", layout="mono")
+            frame.sample_rate, frame.pts = 48000, number * 48000
+            container.mux(stream.encode(frame))
+        container.mux(stream.encode(None))
+    return path
+
+
+@pytest.mark.parametrize("kind", ["wav", "aiff", "caf", "w64"])
+def test_a_sound_that_breaks_off_is_not_taken_for_a_shorter_one(tmp_path: Path, kind: str) -> None:
+    path = write_sound(tmp_path / f"a.{kind}", kind)
+    assert read_sound(path).samples == 96000
+    whole = path.read_bytes()
+    path.write_bytes(whole[: len(whole) // 2])
+    if kind == "w64":
+        return  # Its own lengths aren't looked at.
+    with pytest.raises(UnreadableSound, match="the file breaks off"):
+        read_sound(path)
+
+
+def test_a_time_reference_past_a_day_is_left_aside(tmp_path: Path) -> None:
+    path = tmp_path / "a.wav"
+    with av.open(str(path), "w", format="wav", options={"write_bext": "1"}) as container:
+        container.metadata["time_reference"] = str(2**64 - 1)
+        stream = container.add_stream("pcm_s16le", rate=48000)
+        frame = av.AudioFrame.from_ndarray(
+            np.zeros((1, 4800), np.int16), format="s16", layout="mono"
+        )
+        frame.sample_rate, frame.pts = 48000, 0
+        container.mux(stream.encode(frame))
+        container.mux(stream.encode(None))
+    found = read_sound(path)
+    assert found.time_reference is None
+    assert "later than a day: left aside" in found.notes[0]
+
+
+@pytest.mark.parametrize(
+    ("name", "codec"), [("a.mpg", "mpeg2video"), ("a.ts", "mpeg2video"), ("a.mkv", "ffv1")]
+)
+def test_every_frame_of_a_stream_without_an_index_is_counted(
+    tmp_path: Path, name: str, codec: str
+) -> None:
+    path = write_movie(
+        tmp_path / name, codec=codec, pixels="yuv420p", frames=25, timecode=None, size=(128, 96)
+    )
+    assert read_movie(path).count == 25
+
+
+def test_a_transport_stream_that_breaks_off_is_told(tmp_path: Path) -> None:
+    path = write_movie(
+        tmp_path / "a.ts", codec="mpeg2video", pixels="yuv420p", timecode=None, size=(128, 96)
+    )
+    whole = path.read_bytes()
+    path.write_bytes(whole[: len(whole) // 2 // 188 * 188 + 40])
+    with pytest.raises(UnreadableMovie, match="its last packet has 40 of 188 bytes"):
+        read_movie(path)

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.element import Align, Element, Filling, Role
 from zero_slate.core.media.header import Media
-from zero_slate.core.media.sound import Sound, SoundElement
+from zero_slate.core.media.sound import Sound, SoundElement, SoundTiming
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.store.revisions import MOST_VARIABLES, batched
@@ -91,7 +91,10 @@ def sound_of(row: ElementRow) -> SoundElement:
 
     def read(media: str) -> SoundElement:
         sound = SOUND.validate_json(media)
-        return SoundElement(row.id, sound, row.name, row.is_on, row.offset)
+        # How frames are used is, of a sound, how its samples are timed.
+        return SoundElement(
+            row.id, sound, row.name, row.is_on, row.offset, SoundTiming(row.use or "")
+        )
 
     return readable("A sound linked to this shot", read, row.media)
 

@@ -43,6 +43,21 @@
 				/> frames</label
 			>
 		</p>
+		{#each sound.offers as offer (offer.timing)}
+			<p>
+				{offer.words}
+				<button type="button" class="act ml-2" onclick={() => onchange({ timing: offer.timing })}
+					>Take it so</button
+				>
+			</p>
+		{/each}
+		{#if sound.timing}
+			<p>
+				<button type="button" class="act" onclick={() => onchange({ timing: '' })}
+					>Take it as its file says</button
+				>
+			</p>
+		{/if}
 		{#each sound.messages as said, i (i)}
 			<p class={said.severity === 'note' ? '' : 'font-semibold text-red'}>{said.text}</p>
 		{/each}

@@ -160,7 +160,8 @@ def _count(container: Any, stream: Any, notes: list[str]) -> int:
     Without an index of all frames the packets with pixels are counted.
     """
     index = stream.index_entries
-    whole = len(index) >= (stream.frames or 1) and len(index) > 1
+    # Where a container doesn't say how many there are, its index may have the keyframes alone.
+    whole = bool(stream.frames) and len(index) >= stream.frames and len(index) > 1
     if not whole:
         times = [
             packet.dts or 0

@@ -8,8 +8,9 @@ import av
 import numpy as np
 
 from zero_slate.core.base.refusal import Refusal
-from zero_slate.core.media.sound import LEAST_RATE, MOST_RATE, Sound
+from zero_slate.core.media.sound import LATEST, LEAST_RATE, MOST_RATE, Sound
 from zero_slate.files.failures import FAILURES, damaged
+from zero_slate.files.media.whole import sound_breaks_off
 from zero_slate.files.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
@@ -32,6 +33,8 @@ def read_sound(path: Path) -> Sound:
     try:
         if not path.stat().st_size:
             raise UnreadableSound("the file is empty")
+        if reason := sound_breaks_off(path):
+            raise UnreadableSound(reason)
         with av.open(str(path)) as container:
             return _read(path.name, container)
     except (av.error.FFmpegError, OSError) as error:
@@ -67,7 +70,7 @@ def _read(name: str, container: Any) -> Sound:
     if not samples:
         raise UnreadableSound("it has no samples")
     said = {key.lower(): value for key, value in container.metadata.items()}
-    reference = said.get("time_reference", "")
+    reference, note = _reference(said.get("time_reference", ""), rate)
     return Sound(
         name,
         rate,
@@ -76,10 +79,21 @@ def _read(name: str, container: Any) -> Sound:
         str(codec.name),
         str(codec.layout.name) if codec.layout else "",
         int(codec.format.bits) if codec.format and str(codec.name).startswith("pcm") else None,
-        int(reference) if reference.isascii() and reference.isdigit() else None,
+        reference,
         said.get("encoded_by", "")[:60],
         len(container.streams.audio) - 1,
+        notes=(note,) if note else (),
     )
+
+
+def _reference(written: str, rate: int) -> tuple[int | None, str]:
+    """Return a time reference, and what is to be noted of one that can't be."""
+    if not (written.isascii() and written.isdigit()):
+        return None, ""
+    if int(written) >= LATEST * rate:
+        samples = f"{int(written):,}" if len(written) < 13 else f"{written[:12]}…"
+        return None, f"its time reference reads {samples} samples, later than a day: left aside"
+    return int(written), ""
 
 
 def _samples(container: Any, stream: Any, rate: int) -> int:

@@ -35,7 +35,7 @@ LONGEST_NAME = 60
 LONGEST_SPACE = 120
 LONGEST_REASON = 200
 # What of an element there is to change where it is a sound.
-OF_SOUNDS = frozenset(("name", "on", "offset"))
+OF_SOUNDS = frozenset(("name", "on", "offset", "timing"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,6 +141,8 @@ class Elements:
             remember(self.workspace, session, shot_id, _change_words(row, values))
             if row.role == Role.SOUND and (more := values.keys() - OF_SOUNDS):
                 raise Refusal(f"A sound has no {min(more)} to be changed.", part=min(more))
+            if row.role != Role.SOUND and "timing" in values:
+                raise Refusal("Only a sound is timed by its samples.", part="timing")
             if values.get("role") is Role.SOUND:
                 raise Refusal("A picture can't become a sound: link its file as a sound.")
             if space := values.get("space"):
@@ -328,6 +330,8 @@ def _set(row: ElementRow, key: str, value: Any) -> None:
             setattr(row, key, value)
         case "on":
             row.is_on = value
+        case "timing":
+            row.use = str(value)
         case "line_work":
             row.line = value
         case "view_of":

@@ -10,7 +10,16 @@ from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.finding import Severity, State
 from zero_slate.core.media.element import Role
-from zero_slate.core.media.sound import LaidSound, Sound, SoundElement, lay_sound, sound_words
+from zero_slate.core.media.sound import (
+    LaidSound,
+    Sound,
+    SoundElement,
+    SoundOffer,
+    SoundTiming,
+    lay_sound,
+    sound_offers,
+    sound_words,
+)
 from zero_slate.core.presentation.sheet import RowMessage
 from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.frames import FrameRange
@@ -64,6 +73,10 @@ class LinkedSound:
     """Where it ends, in frames of the shot."""
     laid_by: str
     """What told where it lies."""
+    timing: SoundTiming
+    """How it is timed where it isn't as its file says; empty for that."""
+    offers: tuple[SoundOffer, ...]
+    """Timings that would fit it to the shot where its own doesn't."""
     header: dict[str, str]
     """What its header says, by name."""
     state: State
@@ -182,13 +195,20 @@ def laid(element: SoundElement, context: ShotContext) -> LaidSound:
     return lay_sound(element, setup.rate, cut, setup.work_range, context.event)
 
 
+def offers(element: SoundElement, context: ShotContext) -> tuple[SoundOffer, ...]:
+    """Return the timings that would fit a sound to a shot where its own doesn't."""
+    setup = context.setup
+    cut = context.required.cut_range or setup.cut_range
+    return sound_offers(element, setup.rate, cut, setup.work_range, context.event)
+
+
 def sound_messages(element: SoundElement, context: ShotContext) -> tuple[RowMessage, ...]:
     """Return what is found of a sound against the cut."""
     setup = context.setup
     where = laid(element, context)
     return tuple(
         RowMessage(code, severity, text, (), None, element.id)
-        for code, severity, text in sound_words(element.sound, where, setup.rate, setup.cut_range)
+        for code, severity, text in sound_words(element, where, setup.rate, setup.cut_range)
     )
 
 
@@ -248,7 +268,7 @@ def _linked(row: ElementRow, context: ShotContext) -> LinkedSound:
     except Unreadable as error:
         return LinkedSound(
             row.id, row.name or "sound", "sound", row.name, "", row.is_on, row.volume, row.folder,
-            row.at, row.offset, 0.0, 0.0, "", {}, State.UNKNOWN, (),
+            row.at, row.offset, 0.0, 0.0, "", SoundTiming.AS_READ, (), {}, State.UNKNOWN, (),
             f"{error} Link it again, or unlink it.",
         )  # fmt: skip
     where = laid(element, context)
@@ -267,7 +287,9 @@ def _linked(row: ElementRow, context: ShotContext) -> LinkedSound:
         element.offset,
         float(where.start),
         float(where.end),
-        where.by,
+        ", ".join(filter(None, (where.by, element.timing.words))),
+        element.timing,
+        offers(element, context),
         sound_header(element.sound),
         State.DIFFERS if differs else State.FOLLOWS,
         messages,
@@ -285,7 +307,7 @@ def _seen(
     rate = context.setup.rate
     # A point stands for as many whole samples as the reader took together.
     hop = max(1, element.sound.sample_rate // POINTS)
-    per_point = hop * rate.fraction / element.sound.sample_rate
+    per_point = hop * rate.fraction / element.sound.sample_rate * element.timing.played
     total = len(outline) // 2
     first = min(total, max(0, int((view.first - where.start) / per_point)))
     last = min(total, max(first, -int(-(view.last + 1 - where.start) / per_point // 1)))

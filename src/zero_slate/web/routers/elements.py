@@ -7,6 +7,7 @@ from pydantic import Field
 
 from zero_slate.core.canvas.fit import FitMode
 from zero_slate.core.media.element import Align, Filling, Role
+from zero_slate.core.media.sound import SoundTiming
 from zero_slate.core.time.cadence import RateUse
 from zero_slate.core.time.frames import FURTHEST, FrameRange
 from zero_slate.services.media.elements import ChangedFiles
@@ -84,6 +85,8 @@ class ElementValues(ApiModel):
     """How many frames it is moved among the shot's."""
     slip: Whole | None = None
     """How many frames later what it shows is, in the same place."""
+    timing: SoundTiming | None = None
+    """How a sound is timed where it isn't as its file says; empty for what its file says."""
     view: str | None = Field(default=None, max_length=60)
     """Which eye it is of, as `left`; empty for none. Of a file with views, the first one's."""
     view_of: Whole | None = None

@@ -4,7 +4,7 @@ import os
 import struct
 from pathlib import Path
 
-from zero_slate.files.media.whole import movies, pictures
+from zero_slate.files.media.whole import movies, pictures, sounds
 from zero_slate.files.media.whole.openexr import ExrTables
 from zero_slate.files.media.whole.tiff import tiff_breaks_off
 
@@ -59,6 +59,23 @@ def movie_breaks_off(path: Path) -> str | None:
                 return movies.matroska_breaks_off(file, size)
             if start[:4] == b"\x06\x0e+4":
                 return movies.mxf_breaks_off(file, size)
+            if start[:1] == b"G":
+                return movies.packets_break_off(file, size)
         except (struct.error, IndexError):
             return "the file breaks off in its header"
     return None
+
+
+def sound_breaks_off(path: Path) -> str | None:
+    """Return why a sound isn't whole, or None where it is or can't be told. Raises OSError."""
+    with path.open("rb") as file:
+        size = os.fstat(file.fileno()).st_size
+        start = file.read(4)
+        try:
+            if start in (b"RIFF", b"RF64", b"BW64", b"FORM"):
+                return sounds.chunks_break_off(file, size)
+            if start == b"caff":
+                return sounds.long_chunks_break_off(file, size)
+        except struct.error:
+            return "the file breaks off in its header"
+    return movie_breaks_off(path)

@@ -77,3 +77,14 @@ def mxf_breaks_off(file: BinaryIO, size: int) -> str | None:
     if file.read(13) != _PARTITION:
         return "the file is damaged: its footer isn't where it says"
     return None
+
+
+def packets_break_off(file: BinaryIO, size: int) -> str | None:
+    """Look whether an MPEG transport stream ends with a whole packet (ISO/IEC 13818-1)."""
+    for packet in (188, 192, 204):
+        file.seek(packet)
+        if file.read(1) == b"G":
+            if over := size % packet:
+                return f"the file breaks off: its last packet has {over} of {packet} bytes"
+            return None
+    return None
