@@ -258,3 +258,21 @@ def test_a_transport_stream_that_breaks_off_is_told(tmp_path: Path) -> None:
     path.write_bytes(whole[: len(whole) // 2 // 188 * 188 + 40])
     with pytest.raises(UnreadableMovie, match="its last packet has 40 of 188 bytes"):
         read_movie(path)
+
+
+def test_the_last_frame_of_a_growing_sequence_is_still_being_written(tmp_path: Path) -> None:
+    files = write_sequence(tmp_path, "render", range(1001, 1006))
+    whole = files[-1].read_bytes()
+    for half in (whole[: len(whole) // 2], b""):
+        files[-1].write_bytes(half)
+        (found,) = find([file.name for file in files], tmp_path)
+        media = found.read()
+        assert (media.writing, media.broken, media.last) == (1005, (), 1004)
+        # Some time later it is broken, and so is one in the middle at any time.
+        os.utime(files[-1], (1, 1))
+        media = found.read()
+        assert (media.writing, [each.frame for each in media.broken]) == (None, [1005])
+    files[-1].write_bytes(whole)
+    files[2].write_bytes(whole[:40])
+    media = found.read()
+    assert (media.writing, [each.frame for each in media.broken]) == (None, [1003])

@@ -11,13 +11,17 @@ import av
 import numpy as np
 import OpenImageIO as oiio
 import pytest
+from PIL import Image
 
 from tests.makers import write_movie, write_picture
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.media.header import Header, Media, MediaKind, Window
+from zero_slate.core.media.layers import layers_of
 from zero_slate.files.media.folders import find
 from zero_slate.files.media.movies import UnreadableMovie, read_movie
 from zero_slate.files.media.pictures import UnreadablePicture, read_picture
+from zero_slate.files.media.pixels.movie_frames import read_movie_frame
+from zero_slate.files.media.pixels.reading import read_pixels
 
 
 def write(path: Path, spec: oiio.ImageSpec, more: tuple[oiio.ImageSpec, ...] = ()) -> Path:
@@ -347,3 +351,136 @@ def test_deep_pixels_that_break_off_are_told(tmp_path: Path) -> None:
         path.write_bytes(content[: int(len(content) * share)])
         with pytest.raises(UnreadablePicture):
             read_picture(path)
+
+
+def write_psd(path: Path, size: tuple[int, int], layers: dict[str, tuple[int, ...]]) -> Path:
+    """Write a PSD: a merged picture of 100 110 120, and layers `x y width height R G B A`."""
+    width, height = size
+    records = pixels = b""
+    for name, (x, y, wide, high, *rgba) in layers.items():
+        records += struct.pack(">4iH", y, x, y + high, x + wide, 4)
+        for channel in (-1, 0, 1, 2):
+            records += struct.pack(">hI", channel, 2 + wide * high)
+            pixels += struct.pack(">H", 0) + bytes([rgba[channel]]) * (wide * high)
+        called = bytes([len(name)]) + name.encode()
+        extra = bytes(8) + called + bytes(-len(called) % 4)
+        records += b"8BIMnorm" + bytes([255, 0, 0, 0]) + struct.pack(">I", len(extra)) + extra
+    info = struct.pack(">h", len(layers)) + records + pixels
+    info += bytes(len(info) % 2)
+    masks = struct.pack(">I", len(info)) + info + bytes(4)
+    merged = b"".join(bytes([value]) * (width * height) for value in (100, 110, 120))
+    head = b"8BPS" + struct.pack(">H6xHIIHH", 1, 3, height, width, 8, 3) + bytes(8)
+    path.write_bytes(head + struct.pack(">I", len(masks)) + masks + bytes(2) + merged)
+    return path
+
+
+def test_a_psd_is_its_merged_picture_and_its_layers(tmp_path: Path) -> None:
+    layers = {"sky": (0, 0, 64, 36, 10, 20, 30, 255), "tree": (8, 4, 16, 20, 200, 100, 50, 255)}
+    path = write_psd(tmp_path / "a.psd", (64, 36), layers)
+    media = one(tmp_path)
+    assert (media.kind, media.header.size) == (MediaKind.STILL, Size(64, 36))
+    found = {layer.name: layer for layer in layers_of(media.header)}
+    assert {"RGB", "sky", "tree"} <= found.keys()
+    merged = read_pixels(str(path), 0, (0, 1, 2))
+    assert merged.values[3, 3].tolist() == [100, 110, 120]
+    tree = read_pixels(str(path), found["tree"].part, (0, 1, 2))
+    # A layer lies in its picture's format, as a data window does.
+    assert (tree.x, tree.y, tree.format) == (8, 4, Size(64, 36))
+    assert tree.values[0, 0].tolist() == [200, 100, 50]
+
+
+@pytest.mark.parametrize(
+    ("name", "mode", "bits"), [("a.ppm", "RGB", 8), ("a.pgm", "L", 8), ("a.pfm", "F", None)]
+)
+def test_plain_maps_are_pictures(tmp_path: Path, name: str, mode: str, bits: int | None) -> None:
+    if name.endswith("pfm"):
+        values = np.full((4, 6, 3), 2.5, np.float32)
+        (tmp_path / name).write_bytes(b"PF\n6 4\n-1.0\n" + values.tobytes())
+    else:
+        Image.new(mode, (6, 4), 40).save(tmp_path / name)
+    media = one(tmp_path)
+    assert media.header.size == Size(6, 4)
+    pixels = read_pixels(str(tmp_path / name), 0, (0,))
+    assert float(pixels.values[0, 0, 0]) == (2.5 if bits is None else 40)
+
+
+def test_pages_of_a_tiff_are_told_and_inks_are_named(tmp_path: Path) -> None:
+    pages = [Image.new("RGB", (6, 4), (n * 40, 0, 0)) for n in range(3)]
+    pages[0].save(tmp_path / "pages.tif", save_all=True, append_images=pages[1:])
+    header = read_picture(tmp_path / "pages.tif")
+    assert [part.name for part in header.parts] == ["", "page 2", "page 3"]
+    assert read_pixels(str(tmp_path / "pages.tif"), 2, (0,)).values[0, 0, 0] == 80
+    for name in ("inks.tif", "inks.jpg"):
+        Image.new("CMYK", (6, 4), (10, 20, 30, 40)).save(tmp_path / name)
+        assert "CMYK, inks for print" in read_picture(tmp_path / name).notes[0]
+
+
+def test_a_gif_is_a_movie_and_an_avif_one_picture(tmp_path: Path) -> None:
+    frames = [Image.new("RGB", (64, 36), (n * 40, 10, 20)) for n in range(5)]
+    path = tmp_path / "a.gif"
+    frames[0].save(path, save_all=True, append_images=frames[1:], duration=40)
+    media = one(tmp_path, "a.gif")
+    assert (media.kind, media.count, str(media.header.rate)) == (MediaKind.MOVIE, 5, "25")
+    assert read_movie_frame(str(path), 3)[0, 0].tolist() == pytest.approx([120, 10, 20], abs=2)
+    whole = path.read_bytes()
+    path.write_bytes(whole[: len(whole) - 20])
+    with pytest.raises(UnreadableMovie, match="its end is missing"):
+        read_movie(path)
+    frames[2].save(tmp_path / "a.avif", quality=90)
+    still = one(tmp_path, "a.avif")
+    assert (still.count, still.header.rate, still.header.size) == (1, None, Size(64, 36))
+    assert read_movie_frame(str(tmp_path / "a.avif"), 0)[5, 5, 0] == pytest.approx(80, abs=8)
+
+
+# By rows of a display matrix: how a point of the picture moves across and down.
+@pytest.mark.parametrize(
+    ("matrix", "words", "corner"),
+    [
+        ((1, 0, 0, 1), None, "upper left"),
+        ((-1, 0, 0, 1), "mirrored", "upper right"),
+        ((1, 0, 0, -1), "mirrored top to bottom", "lower left"),
+        ((-1, 0, 0, -1), "turned 180°", "lower right"),
+        ((0, 1, -1, 0), "turned 90°", "upper right"),
+        ((0, -1, 1, 0), "turned 270°", "lower left"),
+        ((0, 1, 1, 0), "mirrored and turned 90° left", "upper left"),
+        ((0, -1, -1, 0), "mirrored and turned 90° right", "lower right"),
+    ],
+)
+def test_a_mirrored_movie_is_told_apart_from_a_turned_one(
+    tmp_path: Path, matrix: tuple[int, ...], words: str | None, corner: str
+) -> None:
+    """The upper left corner of what is stored is white: where it is shown tells the way."""
+    path = tmp_path / "a.mov"
+    with av.open(str(path), "w") as container:
+        stream = container.add_stream("mpeg4", rate=25)
+        stream.width, stream.height, stream.pix_fmt = 64, 32, "yuv420p"
+        picture = np.zeros((32, 64, 3), np.uint8)
+        picture[:16, :32] = 255
+        container.mux(stream.encode(av.VideoFrame.from_ndarray(picture, "rgb24")))
+        container.mux(stream.encode())
+    content = bytearray(path.read_bytes())
+    at = content.index(b"tkhd") + 44
+    a, b, c, d = (value << 16 for value in matrix)
+    struct.pack_into(">9i", content, at, a, b, 0, c, d, 0, 0, 0, 1 << 30)
+    path.write_bytes(content)
+    header = read_movie(path).header
+    assert header.orientation == words
+    shown = read_movie_frame(str(path), 0)
+    assert header.size == Size(shown.shape[1], shown.shape[0])
+    down, across = corner.split()
+    half, side = shown.shape[0] // 2, shown.shape[1] // 2
+    white = shown[half:] if down == "lower" else shown[:half]
+    white = white[:, side:] if across == "right" else white[:, :side]
+    assert white.mean() > 200
+    assert shown.mean() < 90
+
+
+def test_code_points_of_a_png_are_read(tmp_path: Path) -> None:
+    path = tmp_path / "a.png"
+    Image.new("RGB", (6, 4)).save(path)
+    content = path.read_bytes()
+    chunk = b"cICP" + bytes([11, 17, 0, 1])
+    packed = struct.pack(">I", 4) + chunk + struct.pack(">I", zlib.crc32(chunk))
+    path.write_bytes(content[:33] + packed + content[33:])
+    header = read_picture(path)
+    assert (header.color_space, header.primaries, header.transfer) == ("CICP", "P3 DCI", "ST 428-1")

@@ -128,6 +128,22 @@ def broken_frames(context: ShotContext, element: Element) -> Iterator[Finding]:
         )
 
 
+def being_written(context: ShotContext, element: Element) -> Iterator[Finding]:
+    """Find a last frame that was still being written when it was read (`media.being-written`)."""
+    if element.media.writing is not None:
+        yield Finding(
+            "media.being-written",
+            Severity.NOTE,
+            "work_range",
+            Sentence(
+                f"Frame {element.media.writing} of {element.media.name} is still being written: "
+                "it isn't counted yet."
+            ),
+            {"frame": element.media.writing},
+            element=element.id,
+        )
+
+
 def numbering(context: ShotContext, element: Element) -> Iterator[Finding]:
     """Find numbers that stand twice, several paddings, and breaks in the timecode."""
     media = element.media

@@ -267,6 +267,7 @@ OF_ELEMENT: tuple[OfElement, ...] = (
     scan,
     files.odd_frames,
     files.broken_frames,
+    files.being_written,
     files.numbering,
     files.data_window,
     files.timecode_aside,

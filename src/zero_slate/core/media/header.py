@@ -141,7 +141,8 @@ class Media:
     timecode doesn't follow on the frame before. `pixel_fields` is the scan that the pixels
     themselves show, where they were looked at and are clear. `tiled` are tiles of one picture, not
     frames: they have no gaps. `stamp` tells the files apart from what they are once changed;
-    `contents` is the same for a copy of them, which has other times.
+    `contents` is the same for a copy of them, which has other times. `writing` is the last frame of
+    a sequence, where it was still being written: it isn't among `present`.
     """
 
     name: str
@@ -158,6 +159,7 @@ class Media:
     tiled: bool = False
     stamp: str = ""
     contents: str = ""
+    writing: int | None = None
 
     @property
     def count(self) -> int:

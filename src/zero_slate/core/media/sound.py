@@ -197,7 +197,7 @@ def sound_offers(
     marks = {Fraction(run.first) for run in (cut, work)}
     lengths = {run.length for run in (cut, work)}
     sample = rate.fraction / element.sound.sample_rate
-    found = []
+    found: list[SoundOffer] = []
     for timing in SoundTiming:
         if timing is SoundTiming.AS_READ or element.timing is not SoundTiming.AS_READ:
             continue

@@ -8,15 +8,35 @@ from typing import Any, NamedTuple
 from zero_slate.core.base.figures import decimal
 
 # ITU-T H.273: colour primaries and transfer characteristics by their codes.
-PRIMARIES = {1: "BT.709", 5: "BT.601 625", 6: "BT.601 525", 9: "BT.2020", 12: "P3 D65"}
+PRIMARIES = {
+    1: "BT.709",
+    4: "BT.470 M",
+    5: "BT.601 625",
+    6: "BT.601 525",
+    7: "ST 240",
+    8: "film",
+    9: "BT.2020",
+    10: "CIE 1931 XYZ",
+    11: "P3 DCI",
+    12: "P3 D65",
+    22: "EBU Tech 3213",
+}
 TRANSFERS = {
     1: "BT.709",
+    4: "gamma 2.2",
+    5: "gamma 2.8",
     6: "BT.601",
+    7: "ST 240",
     8: "linear",
+    9: "log 100:1",
+    10: "log 316:1",
+    11: "IEC 61966-2-4",
+    12: "BT.1361",
     13: "sRGB",
     14: "BT.2020 10-bit",
     15: "BT.2020 12-bit",
     16: "PQ",
+    17: "ST 428-1",
     18: "HLG",
 }
 # Chromaticities of red, green, blue and white, as files carry them.
@@ -53,6 +73,8 @@ def colour_tags(path: str, kind: str, said: Said) -> ColourTags:
     if kind == "dpx":
         return ColourTags(None, _worded(said("dpx:Colorimetric")), _worded(said("dpx:Transfer")))
     profile = said("ICCProfile:profile_description") or None
+    if kind != "png" and (cicp := _cicp(said("CICP"))):
+        return cicp
     if kind == "png":
         return _png(path, profile)
     if kind == "jpeg" and not profile and said("Exif:ColorSpace") == _SRGB:
@@ -63,9 +85,8 @@ def colour_tags(path: str, kind: str, said: Said) -> ColourTags:
 def _png(path: str, profile: str | None) -> ColourTags:
     """Read a PNG's chunks before its pixels (ISO/IEC 15948): cICP, iCCP, sRGB, then the rest."""
     chunks = _png_chunks(path)
-    if len(chunks.get(b"cICP", b"")) >= 2:
-        primaries, transfer = chunks[b"cICP"][:2]
-        return ColourTags("CICP", PRIMARIES.get(primaries), TRANSFERS.get(transfer))
+    if cicp := _cicp(tuple(chunks.get(b"cICP", b""))):
+        return cicp
     if b"iCCP" in chunks:
         name = chunks[b"iCCP"].partition(b"\0")[0].decode("latin-1")
         return ColourTags(profile or name or "ICC profile")
@@ -80,6 +101,15 @@ def _png(path: str, profile: str | None) -> ColourTags:
         # White stands first there.
         primaries_said = _primaries((*values[2:], *values[:2]))
     return ColourTags(None, primaries_said, gamma)
+
+
+def _cicp(codes: Any) -> ColourTags | None:
+    """Return what code points for a signal say (ITU-T H.273); None where there are none."""
+    if not isinstance(codes, tuple | list) or len(codes) < 2:
+        return None
+    primaries, transfer, *rest = (int(code) for code in codes)
+    narrow = ", limited range" if len(rest) > 1 and not rest[1] else ""
+    return ColourTags(f"CICP{narrow}", PRIMARIES.get(primaries), TRANSFERS.get(transfer))
 
 
 def _png_chunks(path: str) -> dict[bytes, bytes]:

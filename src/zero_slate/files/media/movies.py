@@ -1,8 +1,10 @@
 """Headers of movies, through PyAV."""
 
-from dataclasses import replace
+import struct
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
+from math import atan2, degrees
 from pathlib import Path
 from typing import Any
 
@@ -22,7 +24,10 @@ from zero_slate.files.plain_files import no_plain_file
 
 EXTENSIONS = frozenset(
     f".{ending}"
-    for ending in ("mov", "mp4", "m4v", "mxf", "mkv", "avi", "mpg", "mpeg", "webm", "ts")
+    for ending in (
+        *("mov", "mp4", "m4v", "mxf", "mkv", "avi", "mpg", "mpeg", "webm", "ts", "m2ts", "gif"),
+        "avif",
+    )
 )
 
 # The library's field orders, by which field is shown first: TT and BT upper, BB and TB lower.
@@ -75,14 +80,15 @@ def _read(name: str, container: Any) -> Media:
     frames = _count(container, stream, notes)
     if not frames:
         raise UnreadableMovie("the movie has no frames")
-    rate, note = _rate(stream)
+    # One frame has no rate: what some forms say of it is made up.
+    rate, note = _rate(stream) if frames > 1 else (None, "")
     if note:
         notes.append(note)
     said = stream.sample_aspect_ratio or codec.sample_aspect_ratio
     aspect = Fraction(said) if said else None
     size = Size(codec.width, codec.height)
-    turned = _turned(container, stream)
-    if turned in (90, 270):
+    way = _way_shown(container, stream)
+    if way.turned in (90, 270):
         size, aspect = Size(size.height, size.width), 1 / aspect if aspect else None
     pixels = codec.format
     header = Header(
@@ -97,7 +103,7 @@ def _read(name: str, container: Any) -> Media:
         None,
         primaries=PRIMARIES.get(int(codec.color_primaries)),
         transfer=TRANSFERS.get(int(codec.color_trc)),
-        orientation=f"turned {turned}°" if turned else None,
+        orientation=way.words or None,
         notes=tuple(notes),
         range=_RANGES.get(int(codec.color_range)),
         writer=_writer(container),
@@ -191,15 +197,45 @@ def _tell_varying(times: list[int], base: Fraction | None, notes: list[str]) -> 
         notes.append(f"its rate varies, from {rates[0]} to {rates[1]} frames a second")
 
 
-def _turned(container: Any, stream: Any) -> int:
-    """Return by how many degrees to the right a movie is to be turned when it is shown."""
+@dataclass(frozen=True, slots=True)
+class WayShown:
+    """How a movie is to be shown: mirrored left to right, then turned so many degrees right."""
+
+    mirrored: bool = False
+    turned: int = 0
+
+    @property
+    def words(self) -> str:
+        """The same in words; empty where it is shown as it is stored."""
+        if not self.mirrored:
+            return f"turned {self.turned}°" if self.turned else ""
+        turned = {0: "mirrored", 180: "mirrored top to bottom"}.get(self.turned)
+        way = "90° right" if self.turned == 90 else "90° left"
+        return turned or f"mirrored and turned {way}"
+
+
+def way_shown(frame: Any) -> WayShown:
+    """Return how a decoded frame is to be shown, by its display matrix (ISO/IEC 14496-12, 8.3.2).
+
+    A turn that is no quarter is taken as the nearest one.
+    """
+    found = frame.side_data.get("DISPLAYMATRIX")
+    if found is None or len(bytes(found)) < 36:
+        return WayShown()
+    a, b, _, c, d, *_ = struct.unpack("=9i", bytes(found)[:36])
+    mirrored = a * d - b * c < 0
+    turned = degrees(atan2(-b if mirrored else b, -a if mirrored else a))
+    return WayShown(mirrored, round(turned / 90) * 90 % 360)
+
+
+def _way_shown(container: Any, stream: Any) -> WayShown:
     try:
         # Its packets may have been counted to the end.
         container.seek(0)
         frame = next(container.decode(stream), None)
     except (av.error.FFmpegError, StopIteration):
-        return 0
-    return -int(frame.rotation) % 360 if frame is not None else 0
+        return WayShown()
+    return way_shown(frame) if frame is not None else WayShown()
 
 
 def _timecode(container: Any) -> str | None:

@@ -1,6 +1,8 @@
 """Headers of picture files, through OpenImageIO."""
 
+import os
 import stat
+import time
 from collections import Counter
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
@@ -38,7 +40,7 @@ EXTENSIONS = frozenset(
     f".{ending}"
     for ending in (
         "exr", "sxr", "dpx", "cin", "tif", "tiff", "png", "jpg", "jpeg", "tga", "bmp", "webp",
-        "hdr", "sgi", "jp2", "jxl",
+        "hdr", "sgi", "jp2", "jxl", "psd", "psb", "ppm", "pgm", "pbm", "pnm", "pfm", "tx",
     )
 )  # fmt: skip
 
@@ -49,10 +51,14 @@ Progress = Callable[[int], None]
 # is to let its figures be seen. Memory for pixels is asked for only once they were looked at.
 oiio.attribute("limits:imagesize_MB", 2**30)
 
+# A file that was written within so many seconds may be written on.
+WRITTEN_FOR = 60
 # A file with more parts than this is read no further.
 MOST_PARTS = 256
 # DPX has a rate for film and one for television.
 _DPX_RATES = ("dpx:FrameRate", "dpx:TemporalFrameRate")
+# Where a form keeps whether its channels are inks.
+_COLOUR_MODELS = ("tiff:ColorSpace", "jpeg:ColorSpace", "psd:ColorMode")
 # Exif's orientations (CIPA DC-008), as they are to be shown.
 _ORIENTATIONS = {
     2: "mirrored",
@@ -97,6 +103,7 @@ class _Raw(NamedTuple):
     orientation: int | None
     is_exr: bool
     deep: bool
+    inks: bool
 
 
 class UnreadablePicture(Refusal):
@@ -164,18 +171,30 @@ def read_sequence(
     odd = tuple(_odd(read, common, header))
     header = _with_details(header, f"{root}/{files[first_read]}")
     kind = MediaKind.SEQUENCE if len(files) > 1 or padding else MediaKind.STILL
+    last_frame, writing = max(files), None
+    if broken and broken[-1].frame == last_frame and is_young(f"{root}/{files[last_frame]}"):
+        writing = broken.pop().frame
     return Media(
         name,
         kind,
         header,
-        runs(files),
+        runs(frame for frame in files if frame != writing),
         padding,
         odd,
         tuple(broken),
         tuple(_jumps(timecodes, header)),
         duplicates,
         other_paddings,
+        writing=writing,
     )
+
+
+def is_young(path: str) -> bool:
+    """Return whether a file was written just now, so that it may still be written."""
+    try:
+        return time.time() - os.stat(path).st_mtime < WRITTEN_FOR
+    except OSError:
+        return False
 
 
 def _at_first(packed: int | None, later: int, raw: _Raw) -> int | None:
@@ -209,7 +228,10 @@ def _read(
     try:
         spec = picture.spec()
         kind = picture.format_name()
-        parts = _parts_of(picture) if (spec.getattribute("oiio:subimages") or 1) > 1 else ()
+        several = (spec.getattribute("oiio:subimages") or 1) > 1
+        # Of pages and layers the library doesn't say how many there are.
+        several = several or (kind in ("tiff", "psd") and picture.seek_subimage(1, 0))
+        parts = _parts_of(picture) if several else ()
     finally:
         picture.close()
     reason = completeness.breaks_off(path, kind)
@@ -241,6 +263,7 @@ def _read(
             None if kind == "openexr" else said("Orientation"),
             kind == "openexr",
             bool(spec.deep),
+            str(_first_said(said, _COLOUR_MODELS)).startswith("CMYK"),
         ),
         timecode[0] if isinstance(timecode, tuple) and timecode else None,
     )
@@ -291,7 +314,9 @@ def _parts_of(picture: Any) -> tuple[Part, ...]:
         names = zip(spec.channelnames, _formats(spec), strict=True)
         channels = tuple(Channel(name, _type(kind, None)) for name, kind in names)
         said = spec.getattribute
-        found.append(Part(str(said("oiio:subimagename") or ""), str(said("view") or ""), channels))
+        page = f"page {len(found) + 1}" if found and picture.format_name() == "tiff" else ""
+        name = str(said("oiio:subimagename") or page)
+        found.append(Part(name, str(said("view") or ""), channels))
     return tuple(found)
 
 
@@ -320,6 +345,8 @@ def _header(raw: _Raw, timecode: int | None) -> Header:
     size, turned = Size(width, height), _ORIENTATIONS.get(raw.orientation or 1)
     if turned and raw.orientation in _ON_ITS_SIDE:
         size, aspect = Size(height, width), 1 / aspect if aspect else None
+    if raw.inks:
+        notes.append("its channels are CMYK, inks for print: they are read as RGB, by no profile")
     views = tuple(map(str, raw.views)) if isinstance(raw.views, tuple | list) else ()
     if not views:
         views = tuple(dict.fromkeys(part.view for part in raw.parts if part.view))

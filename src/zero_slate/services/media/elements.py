@@ -18,6 +18,8 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.time.cadence import usual_use
 from zero_slate.core.time.frames import require_frame
 from zero_slate.core.time.rate import FrameRate
+from zero_slate.files.media.folders import Found
+from zero_slate.files.media.pictures import is_young
 from zero_slate.services.media.linked import LinkedElement, linked_element, unreadable_element
 from zero_slate.services.media.rows import remember, row_named
 from zero_slate.services.media.sounds import Sounds
@@ -232,7 +234,7 @@ class Elements:
             return "can't be found any more"
         stamp = found.digest()
         if not media.stamp or stamp == media.stamp:
-            return ""
+            return _settled(media, found)
         was = int(media.stamp.partition("-")[0])
         more = len(found.files) - was
         if more:
@@ -274,6 +276,14 @@ class Elements:
             return linked_element(row, elements.element_of(row), context)
         except Unreadable as error:
             return unreadable_element(row, loaded, f"{error} Read it again, or unlink it.")
+
+
+def _settled(media: Media | Sound, found: Found) -> str:
+    """Say that a frame that was still being written isn't any more; empty for none."""
+    if isinstance(media, Sound) or media.writing is None or media.writing not in found.files:
+        return ""
+    young = is_young(f"{found.folder}/{found.files[media.writing]}")
+    return "" if young else f"has frame {media.writing}, which was still being written"
 
 
 def _called(row: ElementRow) -> str:

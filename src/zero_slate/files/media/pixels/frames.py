@@ -120,6 +120,7 @@ def _what_is_there(request: FrameRequest, error: UnreadablePicture) -> tuple[Pix
     if picture is None:
         raise error
     try:
+        whole = Size(picture.spec().width, picture.spec().height)
         if request.part and not picture.seek_subimage(request.part, 0):
             raise error
         spec = picture.spec()
@@ -139,7 +140,7 @@ def _what_is_there(request: FrameRequest, error: UnreadablePicture) -> tuple[Pix
             rows = below
         if not rows:
             raise error
-        x, y, size = place_in_format(picture, spec)
+        x, y, size = place_in_format(picture, spec, whole)
         return Pixels(values[:, :, [each - first for each in request.channels]], x, y, size), rows
     finally:
         picture.close()

@@ -7,7 +7,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from zero_slate.core.canvas.raster import Size
-from zero_slate.files.media.movies import UnreadableMovie, picture_stream, why_unreadable
+from zero_slate.files.media.movies import (
+    UnreadableMovie,
+    picture_stream,
+    way_shown,
+    why_unreadable,
+)
 from zero_slate.files.media.pixels.reading import Pixels, require_size
 from zero_slate.files.plain_files import no_plain_file
 
@@ -16,7 +21,7 @@ MOST_DECODED = 1000
 
 
 def read_movie_frame(path: str, number: int) -> NDArray[np.uint8]:
-    """Return a movie's frame, counted from 0, as rows × columns × 3, turned as it is to be shown.
+    """Return a movie's frame, counted from 0, as rows × columns × 3, the way it is shown.
 
     Raises UnreadableMovie, UnreadablePicture where its size can't be.
     """
@@ -31,8 +36,10 @@ def read_movie_frame(path: str, number: int) -> NDArray[np.uint8]:
             if frame is None:
                 raise UnreadableMovie(f"its frame {number} isn't there or can't be decoded")
             codes: NDArray[np.uint8] = frame.to_ndarray(format="rgb24")
-            turns = int(frame.rotation) // 90 % 4
-            return np.rot90(codes, turns) if turns else codes
+            way = way_shown(frame)
+            if way.mirrored:
+                codes = np.fliplr(codes)
+            return np.rot90(codes, -way.turned // 90 % 4) if way.turned else codes
     except (av.error.FFmpegError, OSError) as error:
         raise UnreadableMovie(why_unreadable(error)) from error
 

@@ -41,6 +41,7 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
     if picture is None:
         raise UnreadablePicture(plain_reason(oiio.geterror(), path))
     try:
+        whole = Size(picture.spec().width, picture.spec().height)
         if part and not picture.seek_subimage(part, 0):
             raise UnreadablePicture(f"its part {part + 1} isn't there or can't be read")
         spec = picture.spec()
@@ -66,7 +67,7 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
             raise UnreadablePicture(
                 f"its pixels can't be read ({plain_reason(picture.geterror(), path)})"
             )
-        x, y, size = place_in_format(picture, spec)
+        x, y, size = place_in_format(picture, spec, whole)
     finally:
         picture.close()
     wanted = [each - first for each in channels]
@@ -75,11 +76,14 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
     return Pixels(values, x, y, size)
 
 
-def place_in_format(picture: Any, spec: Any) -> tuple[int, int, Size]:
+def place_in_format(picture: Any, spec: Any, whole: Size) -> tuple[int, int, Size]:
     """Return where an open picture's first pixel lies in its format, and that.
 
-    OpenEXR alone has windows; what other formats say of offsets is not part of the picture.
+    OpenEXR has windows, and layers of a PSD lie in its `whole`; what other formats say of offsets
+    is not part of the picture.
     """
+    if picture.format_name() == "psd":
+        return spec.x, spec.y, whole
     if picture.format_name() != "openexr":
         return 0, 0, Size(spec.width, spec.height)
     size = Size(spec.full_width, spec.full_height)

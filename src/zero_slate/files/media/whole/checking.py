@@ -59,6 +59,8 @@ def movie_breaks_off(path: Path) -> str | None:
                 return movies.matroska_breaks_off(file, size)
             if start[:4] == b"\x06\x0e+4":
                 return movies.mxf_breaks_off(file, size)
+            if start[:4] == b"GIF8":
+                return movies.gif_breaks_off(file, size)
             if start[:1] == b"G":
                 return movies.packets_break_off(file, size)
         except (struct.error, IndexError):

@@ -20,7 +20,8 @@ def boxes_break_off(file: BinaryIO, size: int) -> str | None:
         length, kind = struct.unpack_from(">I4s", head)
         if length == 1:
             length = struct.unpack_from(">Q", head, 8)[0]
-        moov = moov or kind == b"moov"
+        # A still picture in boxes has an index of its own kind (ISO/IEC 23008-12).
+        moov = moov or kind in (b"moov", b"meta")
         if length == 0:
             # The last box, however long it is.
             at = size
@@ -88,3 +89,9 @@ def packets_break_off(file: BinaryIO, size: int) -> str | None:
                 return f"the file breaks off: its last packet has {over} of {packet} bytes"
             return None
     return None
+
+
+def gif_breaks_off(file: BinaryIO, size: int) -> str | None:
+    """Look for the byte that ends a GIF (version 89a, section 27)."""
+    file.seek(max(0, size - 1))
+    return None if file.read(1) == b"\x3b" else "the file breaks off: its end is missing"
