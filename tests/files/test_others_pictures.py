@@ -75,7 +75,7 @@ def test_the_display_window_is_the_format_and_the_data_window_a_fact(tmp_path: P
     path = write(tmp_path / "a.exr", windowed((-4, -2, 64, 36), (0, 0, 56, 32)))
     header = read_picture(path)
     assert (header.size, header.window) == (Size(56, 32), Window(-4, -2, 64, 36))
-    assert header.shown()["data window"] == "64 × 36 at -4, -2"
+    assert header.shown()["data window"] == "64 × 36 at −4, −2"
     # A display window that begins elsewhere is its own corner.
     path = write(tmp_path / "b.exr", windowed((10, 20, 32, 18), (10, 20, 64, 36)))
     header = read_picture(path)

@@ -92,7 +92,15 @@ def test_statistics_of_several_frames_join() -> None:
 
 @pytest.mark.parametrize(
     ("value", "words"),
-    [(0, "0"), (14.203, "14.2"), (-3, "−3"), (0.5, "0.5"), (1234.5, "1235"), (2e7, "2.00e7")],
+    [
+        (0, "0"),
+        (14.203, "14.2"),
+        (-3, "−3"),
+        (0.5, "0.5"),
+        (1234.5, "1235"),
+        (2e7, "2.00e7"),
+        (-3e-5, "−3.00e−5"),
+    ],
 )
 def test_values_are_written_shortly(value: float, words: str) -> None:
     assert value_words(value) == words

@@ -128,6 +128,15 @@ def test_gaps_are_found_until_they_are_held() -> None:
     assert "media.missing-middle" in codes(plate)
 
 
+@pytest.mark.parametrize(("slip", "where"), [(5, "tail"), (-5, "head")])
+def test_what_is_slipped_runs_out_at_its_end(slip: int, where: str) -> None:
+    """Five frames later of it in the same place leave none for the last five."""
+    slipped = element(list(range(WORK.first, WORK.last + 1)), slip=slip)
+    (finding,) = [f for f in match(context(slipped)).findings if f.code.startswith("media.miss")]
+    assert finding.code == f"media.missing-{where}"
+    assert f"5 frames short at the {where}" in finding.sentence.text
+
+
 def test_what_lies_outside_is_offered_to_be_moved_in() -> None:
     away = element(list(range(1, 50)))
     (finding,) = [f for f in match(context(away)).findings if f.code == "media.missing-all"]

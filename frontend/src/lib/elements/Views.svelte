@@ -54,6 +54,7 @@
 		onchange(other.element, { view: 'right', view_of: page.element });
 	}
 
+	const figure = (value: number) => value.toFixed(1).replace('-', '−');
 	const first = $derived(page?.findings.filter((each) => each.differs) ?? []);
 	const rest = $derived(page?.findings.filter((each) => !each.differs) ?? []);
 </script>
@@ -126,6 +127,31 @@
 					{#if found.sure !== 'sure'}<span class="text-xs text-ink2">{found.sure}</span>{/if}
 				</p>
 			{/each}
+			{#if page.parts.length}
+				<figure class="pt-2">
+					<svg
+						viewBox="0 0 360 128"
+						class="w-full max-w-[460px] border border-rule"
+						role="img"
+						aria-label="How far {page.eyes[1]!.name} lies to the right, part by part"
+					>
+						{#each page.parts as part (`${part.x} ${part.y}`)}
+							<text
+								class="num fill-ink"
+								font-size="12"
+								text-anchor="middle"
+								x={part.x * 360}
+								y={part.y * 128 + 4}>{figure(part.across)}</text
+							>
+						{/each}
+					</svg>
+					<figcaption class="text-xs text-ink2">
+						Pixels that {page.eyes[1]!.name} lies further right, part by part of the middle frame{page.left_out
+							? `; ${page.left_out}`
+							: ''}.
+					</figcaption>
+				</figure>
+			{/if}
 		{/if}
 	</section>
 {/if}

@@ -62,8 +62,10 @@ def missing(context: ShotContext, element: Element) -> Iterator[Finding]:
         return
     aligned, shows = context.aligned[element.id], context.showing[element.id]
     holes = aligned.missing(work) if plate else shows.without(work)
-    head = [hole for hole in holes if hole.last < aligned.clip.first]
-    tail = [hole for hole in holes if hole.first > aligned.clip.last]
+    # What is slipped runs out, or begins, within its own place.
+    own = aligned.clip if plate else shows.own(work) or aligned.clip
+    head = [hole for hole in holes if hole.last < own.first]
+    tail = [hole for hole in holes if hole.first > own.last]
     middle = [hole for hole in holes if hole not in head and hole not in tail]
     for where, found in (("head", head), ("tail", tail)):
         if found and kind is not TimeKind.SPARSE:

@@ -9,8 +9,9 @@ from statistics import median
 from zero_slate.core.media.header import Header, Media
 from zero_slate.core.time.frames import FrameRange, gaps, total
 
-# What is less than this isn't seen, and within what a measurement says.
+# What is less than this isn't seen, and what is less than the least isn't measured.
 LEVEL = 0.5
+LEAST = 0.1
 TURNED = 0.05
 STOPS = 0.03
 # A guess is told as one only where so much of the evidence agrees.
@@ -26,6 +27,20 @@ class Sure(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
+class EyePart:
+    """A part of the picture that was measured, and how far the second view lies there."""
+
+    x: float
+    """Its middle, as a share of the picture's width."""
+    y: float
+    """The same of its height."""
+    across: float
+    """How many pixels of the file the second view lies further right."""
+    down: float
+    """How many it lies lower."""
+
+
+@dataclass(frozen=True, slots=True)
 class EyeMeasure:
     """How far one view's pixels are from the other's, on one frame.
 
@@ -34,7 +49,8 @@ class EyeMeasure:
     the second's light over the first's. `across` is the middle shift across, in pixels, positive
     where the second view shows things further right. `order` runs from −1 to 1: above 0 the near,
     lower in the picture, lies further right in the first view, as it does for a left eye. `places`
-    are how many parts of the picture could be measured.
+    are how many parts of the picture could be measured; of the others `plain` have nothing to see,
+    `along` change in one direction alone, and `elsewhere` lie nowhere in the second view.
     """
 
     frame: int
@@ -45,6 +61,20 @@ class EyeMeasure:
     across: float
     order: float
     places: int
+    parts: tuple[EyePart, ...] = ()
+    plain: int = 0
+    along: int = 0
+    elsewhere: int = 0
+
+    @property
+    def left_out(self) -> str:
+        """Say which parts couldn't be measured, and why; empty where all could."""
+        why = (
+            (self.plain, "have nothing to see"),
+            (self.along, "change in one direction alone"),
+            (self.elsewhere, "lie nowhere in the other"),
+        )
+        return ", ".join(f"{number} {words}" for number, words in why if number)
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,15 +158,19 @@ def compared_pixels(
     spread = max(median(m.spread for m in measures), _apart([m.vertical for m in measures]))
     places = min(m.places for m in measures)
     sure = _sure(places, spread)
+    if sure is Sure.SURE and any(m.elsewhere > m.places for m in measures):
+        sure = Sure.LIKELY
     found = []
-    if abs(vertical) > max(LEVEL, spread):
+    if abs(vertical) > max(LEAST, spread):
         way = "lower" if vertical > 0 else "higher"
+        seen = abs(vertical) > LEVEL
         text = (
-            f"{second} lies {abs(vertical):.1f} px {way} than {first}, give or take {spread:.1f}."
+            f"{second} lies {abs(vertical):.1f} px {way} than {first}, give or take "
+            f"{max(spread, LEAST):.1f}{'.' if seen else ': too little to be seen.'}"
         )
-        found.append(EyeFinding("views.vertical", True, text, sure))
+        found.append(EyeFinding("views.vertical" if seen else "views.level", seen, text, sure))
     else:
-        text = f"Both lie level, give or take {max(spread, 0.1):.1f} px."
+        text = f"Both lie level, give or take {max(spread, LEAST):.1f} px."
         found.append(EyeFinding("views.level", False, text, sure))
     rotation = median(m.rotation for m in measures)
     if abs(rotation) > TURNED:
@@ -152,9 +186,16 @@ def compared_pixels(
     found.append(_order(measures, names))
     across = median(m.across for m in measures)
     way = "right" if across > 0 else "left"
-    text = f"Most of {names[1]} lies {abs(across):.1f} px further {way} than in {first}."
+    text = f"Most of {names[1]} lies {abs(across):.1f} px further {way} than in {first}"
+    text += f", from {_ends(measures)} px." if measures[0].parts else "."
     found.append(EyeFinding("views.across", False, text, sure))
     return tuple(found)
+
+
+def _ends(measures: Sequence[EyeMeasure]) -> str:
+    """Return the least and the greatest shift across of all parts: `−12.0 to 3.5`."""
+    shifts = [part.across for measure in measures for part in measure.parts]
+    return f"{min(shifts):.1f} to {max(shifts):.1f}".replace("-", "−")
 
 
 def _order(measures: Sequence[EyeMeasure], names: tuple[str, str]) -> EyeFinding:

@@ -39,7 +39,7 @@ class Window:
     height: int
 
     def __str__(self) -> str:
-        return f"{self.width} × {self.height} at {self.x}, {self.y}"
+        return f"{self.width} × {self.height} at {self.x}, {self.y}".replace("-", "−")
 
 
 @dataclass(frozen=True, slots=True)

@@ -132,6 +132,11 @@ class Showing:
         if view.last > window.last:
             yield FrameRange(window.last + 1, view.last), after
 
+    def own(self, wanted: FrameRange) -> FrameRange | None:
+        """Return the frames of a range from the first to the last that show its own; or None."""
+        found = [each.frames for each in self.stretches(wanted) if each.shows is Shows.OWN]
+        return FrameRange(found[0].first, found[-1].last) if found else None
+
     def without(self, wanted: FrameRange) -> tuple[FrameRange, ...]:
         """Return the frames of a range at which nothing shows."""
         return tuple(each.frames for each in self.stretches(wanted) if each.shows is Shows.NOTHING)

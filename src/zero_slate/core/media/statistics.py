@@ -72,6 +72,6 @@ def value_words(value: float) -> str:
         return "0"
     size = abs(value)
     if size >= 1e6 or size < 5e-3:
-        return f"{value:.2e}".replace("e-0", "e-").replace("e+0", "e").replace("-", "−", 1)
+        return f"{value:.2e}".replace("e-0", "e-").replace("e+0", "e").replace("-", "−")
     places = 0 if size >= 1000 else 1 if size >= 100 else 2 if size >= 1 else 3
     return decimal(Fraction(value), places, trim=True)

@@ -385,7 +385,8 @@ def _share(part: int, whole: int) -> str:
         return "under 0.1 %"
     if hundred > 99.9:
         return "over 99.9 %"
-    return f"{decimal(Fraction(100 * part, whole), 1 if hundred < 10 else 0, trim=True)} %"
+    said = decimal(Fraction(100 * part, whole), 1 if hundred < 10 else 0, trim=True)
+    return "over 99 %" if said == "100" else f"{said} %"
 
 
 def _worded(element: Element, frame: int, looked: int, lines: tuple[LayerLine, ...]) -> LayerPage:

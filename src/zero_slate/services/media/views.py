@@ -13,6 +13,7 @@ from zero_slate.core.media.element import Element
 from zero_slate.core.media.eyes import (
     EyeFinding,
     EyeMeasure,
+    EyePart,
     Sure,
     compared_headers,
     compared_pixels,
@@ -66,6 +67,10 @@ class EyePage:
     """Why pixels couldn't be compared; empty where they could, or weren't yet."""
     others: tuple[Eye, ...]
     """What of the shot could be taken as another view."""
+    parts: tuple[EyePart, ...]
+    """The parts of the middle frame that could be measured, and how far the views lie there."""
+    left_out: str
+    """Why other parts of it couldn't be, in words; empty where all could."""
 
 
 class Views:
@@ -82,6 +87,8 @@ class Views:
         eyes = _eyes(loaded, element)
         findings: list[EyeFinding] = []
         looked: tuple[int, ...] = ()
+        parts: tuple[EyePart, ...] = ()
+        left_out = ""
         if len(eyes) > 1:
             names = eyes[0].name, eyes[1].name
             findings += _of_headers(loaded, eyes, names)
@@ -89,6 +96,8 @@ class Views:
             if measures:
                 findings += compared_pixels(measures, names)
                 looked = tuple(each.frame for each in measures)
+                middle = measures[len(measures) // 2]
+                parts, left_out = middle.parts, middle.left_out
         return EyePage(
             element.id,
             eyes,
@@ -97,6 +106,8 @@ class Views:
             looked,
             "",
             _others(loaded, element) if len(eyes) == 1 else (),
+            parts,
+            left_out,
         )
 
     def compare(self, shot_id: int, element_id: int) -> Job[EyePage]:
@@ -170,7 +181,7 @@ class Views:
             (element_named(loaded, eye.element).media.stamp, eye.view, eye.files)
             for eye in eyes[:2]
         ]
-        return blake2b(f"eyes {stamps}".encode(), digest_size=20).hexdigest()
+        return blake2b(f"eyes by parts {stamps}".encode(), digest_size=20).hexdigest()
 
     def _measured(self, loaded: Loaded, eyes: Sequence[Eye]) -> tuple[EyeMeasure, ...]:
         content = self.pictures.cache.get(self._key(loaded, eyes))

@@ -5,23 +5,16 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import spearmanr
-from skimage.filters import window as taper
-from skimage.registration import phase_cross_correlation
 
-from zero_slate.core.media.eyes import EyeMeasure
+from zero_slate.core.media.eyes import EyeMeasure, EyePart
 from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
+from zero_slate.files.media.pixels.registering import COLUMNS, ROWS, Registration, register
 from zero_slate.files.media.pixels.shrinking import shrunk
 
-# Pictures are measured at most so wide; a shift is found to a tenth of a pixel of that.
+# Pictures are measured at most so wide; a shift is found to a twentieth of a pixel of that.
 WIDEST = 960
-UPSAMPLED = 20
-_ROWS, _COLUMNS = 4, 6
-# A part without edges can't be registered, and one that fits nowhere isn't.
-_FLAT = 0.02
-_FITS = 0.5
-_FEWEST = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,29 +47,43 @@ def measure_eyes(pair: EyePair) -> EyeMeasure:
     first, scale = _luma(one)
     second, _ = _luma(other)
     brightness = float(second.mean() / first.mean()) if first.mean() > 0 else 1.0
-    a, b = _even(first), _even(second)
-    whole, *_ = phase_cross_correlation(a, b, upsample_factor=4)
-    shifts = list(_parts(a, b, (round(float(whole[0])), round(float(whole[1])))))
-    if len(shifts) < _FEWEST:
-        raise UnreadablePicture(
-            "it is too plain to be compared: fewer than three parts of it could be registered"
-        )
-    y, x, down, right = np.array(shifts).T
-    middle_down = float(np.median(down))
-    spread = float(np.median(np.abs(down - middle_down)))
-    turn = _slope(x - a.shape[1] / 2, down)
-    # A shift that grows to the right is a turn: it isn't counted as height.
-    level = float(np.median(down - turn * (x - a.shape[1] / 2)))
+    found = register(_even(first), _even(second))
+    if not found.tells:
+        raise UnreadablePicture(_why_not(found))
+    y = np.array([part.y for part in found.parts])
+    right = np.array([part.right for part in found.parts])
+    rows, columns = first.shape
+    parts = tuple(
+        EyePart(part.x / columns, part.y / rows, part.right * scale, part.down * scale)
+        for part in found.parts
+    )
     return EyeMeasure(
         pair.frame,
-        level * scale,
-        spread * scale,
-        float(np.degrees(np.arctan(turn))),
+        found.level * scale,
+        found.spread * scale,
+        found.turn,
         brightness,
         float(np.median(right)) * scale,
         _order(y, -right),
-        len(shifts),
+        len(parts),
+        parts,
+        found.plain,
+        found.along,
+        found.elsewhere,
     )
+
+
+def _why_not(found: Registration) -> str:
+    """Say why views can't be compared: by what most of their parts are."""
+    most = max(found.plain, found.along, found.elsewhere)
+    of = f"{most} of {ROWS * COLUMNS} parts"
+    if most == found.elsewhere:
+        return f"its views don't show the same: {of} of one lie nowhere in the other"
+    if most == found.along:
+        return (
+            f"it changes in one direction alone, in {of}: how far one is off along it can't be told"
+        )
+    return f"it is too plain to be compared: there is nothing to see in {of}"
 
 
 def _read(file: EyeFile) -> Pixels:
@@ -104,52 +111,6 @@ def _even(luma: NDArray[np.float64]) -> NDArray[np.float64]:
     bright = np.sqrt(np.clip(luma, 0, 16))
     level: NDArray[np.float64] = bright - bright.mean()
     return level
-
-
-def _parts(
-    a: NDArray[np.float64], b: NDArray[np.float64], whole: tuple[int, int]
-) -> list[tuple[float, float, float, float]]:
-    """Return for each part that can be registered its middle, and how far it is shifted.
-
-    The second picture's part is taken where the whole picture's shift says it lies.
-    """
-    rows, columns = a.shape
-    high, wide = rows // _ROWS, columns // _COLUMNS
-    size = min(high, wide)
-    hann = taper("hann", (size, size))
-    found = []
-    for row in range(_ROWS):
-        for column in range(_COLUMNS):
-            top = row * high + (high - size) // 2
-            left = column * wide + (wide - size) // 2
-            to_top, to_left = top - whole[0], left - whole[1]
-            if not (0 <= to_top <= rows - size and 0 <= to_left <= columns - size):
-                continue
-            mine = a[top : top + size, left : left + size]
-            other = b[to_top : to_top + size, to_left : to_left + size]
-            if mine.std() < _FLAT or other.std() < _FLAT:
-                continue
-            shift, error, _ = phase_cross_correlation(
-                (mine - mine.mean()) * hann, (other - other.mean()) * hann,
-                upsample_factor=UPSAMPLED, normalization=None,
-            )  # fmt: skip
-            if error > _FITS or np.abs(shift).max() > size / 4:
-                continue
-            # The shift brings the second onto the first: it lies the other way.
-            down, right = -(whole[0] + shift[0]), -(whole[1] + shift[1])
-            found.append((top + size / 2, left + size / 2, float(down), float(right)))
-    return found
-
-
-def _slope(x: NDArray[np.float64], y: NDArray[np.float64]) -> float:
-    """Return the middle slope of all pairs of points (Theil and Sen): outliers don't count."""
-    steps = [
-        (y[j] - y[i]) / (x[j] - x[i])
-        for i in range(len(x))
-        for j in range(i + 1, len(x))
-        if abs(x[j] - x[i]) > 1
-    ]
-    return float(np.median(steps)) if steps else 0.0
 
 
 def _order(y: NDArray[np.float64], nearness: NDArray[np.float64]) -> float:
