@@ -42,6 +42,16 @@ def rewritten(content: bytes, *columns: int, by: int = 1000) -> bytes:
         (b"1  0.5\n2\t0.5\n", b"1001  0.5\n1002\t0.5\n"),
         (b"frame,x\n0001,a\n0012,b\n", b"frame,x\n1001,a\n1012,b\n"),
         (b"#,x\n1,a\n", b"#,x\n1001,a\n"),
+        # Lines that end with CR alone, and with all three.
+        (b"frame,x\r1,2.5\r2,3\r", b"frame,x\r1001,2.5\r1002,3\r"),
+        (b"frame,x\r\n1,a\r2,b\n3,c", b"frame,x\r\n1001,a\r1002,b\n1003,c"),
+        # Inches, feet and inches, and a mark between letters open no quotation.
+        (b'frame,size\n1,3" wide\n2,4\n', b'frame,size\n1001,3" wide\n1002,4\n'),
+        (b"frame;size\n1;5'6\"\n2;4\n", b"frame;size\n1001;5'6\"\n1002;4\n"),
+        (
+            b'frame,note\n1,"3"" by\n4"" wide"\n2,x\n',
+            b'frame,note\n1001,"3"" by\n4"" wide"\n1002,x\n',
+        ),
         (b"frame,x\n1,a\n2,b\n3,c\nsum,\n", None),
     ],
 )
@@ -190,3 +200,24 @@ def test_half_a_character_is_shown_as_an_unknown_one() -> None:
     layout, _ = read_layout(io.BytesIO(b'[{"a\\ud800b": "\\udfff"}]'))
     assert layout.columns == ("a\ufffd\ufffd\ufffdb",)
     assert "".join(layout.rows[0]).encode()
+
+
+@pytest.mark.parametrize("encoding", ["utf-16-le", "utf-16-be"])
+@pytest.mark.parametrize(
+    ("text", "expected"),
+    [
+        ("frame,größe\r\n1,2½\r\n2,3\r\n", "frame,größe\r\n1001,2½\r\n1002,3\r\n"),
+        ('[{"frame": 1, "x": "é"}, {"frame": 2}]', '[{"frame": 1001, "x": "é"}, {"frame": 1002}]'),
+    ],
+)
+def test_letters_of_two_bytes_stay_so(encoding: str, text: str, expected: str) -> None:
+    mark = "\ufeff".encode(encoding)
+    assert rewritten(mark + text.encode(encoding), 0) == mark + expected.encode(encoding)
+    with pytest.raises(DataRefusal, match="says that it is UTF-16"):
+        rewritten(mark + text.encode(encoding) + b"x", 0)
+
+
+def test_headings_in_latin_1_are_read() -> None:
+    found, _ = read_layout(io.BytesIO("frame,größe\n1,\xe9\n2,b\n".encode("latin-1")))
+    assert found.columns == ("frame", "größe")
+    assert found.rows[0] == ("1", "é")

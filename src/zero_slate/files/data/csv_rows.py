@@ -11,13 +11,14 @@ from dataclasses import dataclass
 from typing import BinaryIO
 
 from zero_slate.core.time.frame_remapping import FrameRemapper, is_number
-from zero_slate.files.data.rows import SAMPLE, Chosen, DataRefusal, Layout
+from zero_slate.files.data.rows import CHUNK, SAMPLE, Chosen, DataRefusal, Layout
 
 SEPARATORS = (b",", b";", b"\t", b"|")
 SPACES = b" "
 LONGEST_ROW = 1 << 20
 _BOM = b"\xef\xbb\xbf"
 _COMMENTS = (b"#", b"//", b"%")
+_LINE_END = re.compile(rb"\r\n|\n|\r")
 _GAP = re.compile(rb"[ \t]+")
 # How many rows are written at a time.
 BATCH = 4096
@@ -153,9 +154,8 @@ def _bare(record: bytes) -> bytes:
 def _records(source: BinaryIO) -> Iterator[tuple[int, bytes]]:
     """Yield each record with the number of its first line; one in quotes may hold line breaks."""
     held: list[bytes] = []
-    size, open_quote, begins, number = 0, False, 1, 0
-    while line := source.readline(LONGEST_ROW + 1):
-        number += 1
+    size, open_quote, begins = 0, False, 1
+    for number, line in enumerate(_lines(source), start=1):
         size += len(line)
         if size > LONGEST_ROW:
             raise DataRefusal(
@@ -166,12 +166,53 @@ def _records(source: BinaryIO) -> Iterator[tuple[int, bytes]]:
         held.append(line)
         # What a comment says of inches and quotations opens none.
         if open_quote or not line.removeprefix(_BOM).lstrip().startswith(_COMMENTS):
-            open_quote ^= bool(line.count(b'"') % 2)
+            open_quote = _is_open_after(line.removeprefix(_BOM), open_quote)
         if not open_quote:
             yield begins, held[0] if len(held) == 1 else b"".join(held)
             held, size, begins = [], 0, number + 1
     if held:
         raise DataRefusal(f"Line {begins}: a quotation mark opens here and never closes.")
+
+
+def _lines(source: BinaryIO) -> Iterator[bytes]:
+    """Yield lines with their ends: LF, CR LF, or CR alone, as old systems write it."""
+    rest = b""
+    while chunk := source.read(CHUNK):
+        rest += chunk
+        # A CR at the end may have its LF in what comes next.
+        whole = rest[:-1] if rest.endswith(b"\r") else rest
+        at = 0
+        for end in _LINE_END.finditer(whole):
+            yield whole[at : end.end()]
+            at = end.end()
+        rest = rest[at:]
+        if len(rest) > LONGEST_ROW:
+            break
+    if rest:
+        yield from (line for line in rest.splitlines(keepends=True))
+
+
+def _is_open_after(line: bytes, is_open: bool) -> bool:
+    """Return whether a quotation is open at a line's end.
+
+    A mark opens one only where a field begins: within it, as after a figure, it is inches.
+    """
+    if b'"' not in line:
+        return is_open
+    at, begins = 0, True
+    while at < len(line):
+        char = line[at : at + 1]
+        if is_open and char == b'"':
+            if line[at + 1 : at + 2] == b'"':
+                at += 1
+            elif line[at + 1 :].strip(b" \t")[:1] in (b"", b"\r", b"\n", *SEPARATORS):
+                is_open = False
+        elif not is_open:
+            if char == b'"' and begins:
+                is_open = True
+            begins = char in SEPARATORS or (begins and char in b" \t" and not is_open)
+        at += 1
+    return is_open
 
 
 def _fields(bare: bytes, separator: bytes) -> list[bytes]:
@@ -188,9 +229,13 @@ def _parts(bare: bytes, separator: bytes) -> tuple[list[bytes], list[bytes] | No
     gaps: list[bytes] = [b""]
     held: list[bytes] = []
     quoted = False
-    for piece in re.split(pattern, bare):
-        parts = piece == separator if separator != SPACES else _GAP.fullmatch(piece) is not None
-        if parts and not quoted:
+    pieces = [piece for piece in re.split(pattern, bare) if piece]
+
+    def parts(piece: bytes) -> bool:
+        return piece == separator if separator != SPACES else _GAP.fullmatch(piece) is not None
+
+    for at, piece in enumerate(pieces):
+        if parts(piece) and not quoted:
             if held or separator != SPACES:
                 fields.append(b"".join(held))
                 gaps.append(piece)
@@ -199,9 +244,11 @@ def _parts(bare: bytes, separator: bytes) -> tuple[list[bytes], list[bytes] | No
             held = []
             continue
         if piece == b'"':
-            quoted = not quoted
-        if piece:
-            held.append(piece)
+            # A mark within a field is inches; one that isn't followed by the next field, a letter.
+            after = [each for each in pieces[at + 1 : at + 3] if each.strip(b" \t") or parts(each)]
+            ends = not after or parts(after[0]) or after[0] == b'"'
+            quoted = not ends if quoted else not b"".join(held).strip(b" \t")
+        held.append(piece)
     if separator != SPACES:
         return [*fields, b"".join(held)], None
     if held:
@@ -211,7 +258,11 @@ def _parts(bare: bytes, separator: bytes) -> tuple[list[bytes], list[bytes] | No
 
 
 def _plain(field: bytes) -> str:
-    text = field.decode("utf-8", "replace").strip()
+    try:
+        text = field.decode().strip()
+    except UnicodeDecodeError:
+        # Old systems write Latin-1, which every byte belongs to.
+        text = field.decode("latin-1").strip()
     if len(text) > 1 and text[0] == text[-1] == '"':
         text = text[1:-1].replace('""', '"').strip()
     return text
