@@ -3,11 +3,13 @@
 import shutil
 from pathlib import Path
 
+import opentimelineio as otio
 import pytest
 
 from zero_slate.config import Config
 from zero_slate.core.canvas.scan import ScanMode
 from zero_slate.core.checks.finding import State
+from zero_slate.core.cut.events import CodeRule
 from zero_slate.core.media.header import MediaKind
 from zero_slate.core.time.rate import FrameRate
 from zero_slate.demo import make
@@ -15,6 +17,7 @@ from zero_slate.demo.growing import go_on
 from zero_slate.demo.make import make_demo
 from zero_slate.demo.second_act import growing_render
 from zero_slate.demo.story import ORCHARD, STORIES
+from zero_slate.files.cuts.reading import read_cut_list
 from zero_slate.files.media.folders import find
 from zero_slate.web.slate import Slate
 
@@ -154,3 +157,24 @@ def test_the_second_act_is_linked_as_somebody_did_in_a_hurry(made: Config) -> No
     assert len(slate.relinking.gone(lantern.id)) == 2
     assert [each.label for each in slate.newer.newer(lantern.id)] == ["v002"]
     slate.close()
+
+
+def test_every_cut_of_the_demo_is_written_as_an_edl_that_reads_back(made: Config) -> None:
+    slate = Slate(made)
+    for production in slate.desk.page().productions:
+        with slate.workspace.reading() as session:
+            judged = slate.judged.of(session, production.id)
+        name, content = slate.exporting.write(production.id, "edl")
+        rate = judged.edit.rate
+        back = read_cut_list(content, CodeRule(judged.production.code_example), rate=rate)
+        told = slate.exporting.edl_notes(production.id)
+        assert all("counted in the list's labels" in note for note in told)
+        assert [(e.code, e.record.first, e.length, e.speed) for e in back.events] == [
+            (e.code, e.record.first, e.length, e.speed) for e in judged.events
+        ]
+        # And others read it.
+        judge = otio.adapters.read_from_string(
+            content.decode(), "cmx_3600", rate=float(rate.fraction)
+        )
+        (track,) = judge.video_tracks()
+        assert len(track.find_clips()) == len(judged.events), name
