@@ -62,7 +62,7 @@ class RecutLine:
     anew: int
     """How many frames a new plate has to have; 0 where the shot's own source is shown."""
     ask: str
-    """How many frames to ask for, in words; empty where none are needed."""
+    """How many frames to ask for, in words, or what it lacked before; empty for none."""
     locked_by: str
     """Who locked its work range; empty where nobody did."""
     taken: bool
@@ -118,7 +118,7 @@ class RecutPage:
     to_take: int
     """How many shots taking it would change."""
     to_ask: int
-    """How many shots need frames that aren't there."""
+    """How many frames the recut needs that aren't there."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -141,7 +141,7 @@ def line_of(shot: RecutShot, set_up: SetUpShots, cut: int) -> RecutLine:
         lacks.tail,
         lacks.holes,
         lacks.anew,
-        f"ask for {lacks}" if lacks.frames and event else "",
+        _ask(lacks, takes=takes) if event else "",
         locked,
         taken,
         takes,
@@ -166,6 +166,13 @@ def _stretches(
         for each in (was, now)
     )
     return before, after
+
+
+def _ask(lacks: Lacking, *, takes: bool) -> str:
+    """Say what to ask for; what a shot lacked before the recut as well is not asked by it."""
+    if not lacks.frames:
+        return ""
+    return f"ask for {lacks}" if takes else f"lacks {lacks}, as before"
 
 
 def _notes(shot: RecutShot) -> tuple[str, ...]:

@@ -60,7 +60,11 @@ class Recuts:
             sum(event.length for event in in_rate(laid.old, laid.new)),
             sum(event.length for event in laid.new),
             sum(line.takes and not line.taken and not line.locked_by for line in lines),
-            sum(line.short_head + line.short_tail + line.holes + line.anew for line in lines),
+            sum(
+                line.short_head + line.short_tail + line.holes + line.anew
+                for line in lines
+                if line.takes
+            ),
         )
 
     def answer(self, production_id: int, code: str, former: str, same: bool) -> None:

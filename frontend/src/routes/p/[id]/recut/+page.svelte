@@ -203,7 +203,7 @@
 									>{/if}
 							{/if}
 						</td>
-						<td class="text-sm leading-tight {line.ask ? 'text-red' : 'text-ink2'}"
+						<td class="text-sm leading-tight {line.ask && line.takes ? 'text-red' : 'text-ink2'}"
 							>{line.ask || (line.work_after ? 'covered' : '')}</td
 						>
 						<td class="text-right text-sm leading-tight">
