@@ -117,6 +117,11 @@ def test_read_cut(tmp_path: Path) -> None:
     assert told["events"][0]["speed"] == "1"
     needs = run("read-cut", path)
     assert (needs.exit_code, "rate" in needs.stderr) == (2, True)
+    # Its notes are those of the page that reads a cut.
+    drop = run("read-cut", path, "--rate", "23.976", "--drop")
+    said = "note: The list's labels are non-drop, the edit format's drop-frame."
+    assert said in drop.stdout
+    assert said not in run("read-cut", path, "--rate", "23.976", "--non-drop").stdout
 
 
 def test_read_setup_gives_the_same_setup(tmp_path: Path) -> None:

@@ -417,21 +417,25 @@ def test_three_shots_of_one_layout_go_each_to_its_own_folder(
         slate.elements.link(
             shots[code], "media", f"shots/{code}/plate", "plate.####.exr", None, Role.PLATE
         )
+        write_movie(media / "shots" / code / "ref" / "offline.mov", frames=10 + number)
+        slate.elements.link(
+            shots[code], "media", f"shots/{code}/ref", "offline.mov", None, Role.REFERENCE
+        )
     for root in ("copied", "again"):
         shutil.copytree(media / "shots", media / root, copy_function=shutil.copy)
     shutil.rmtree(media / "shots")
     (page,) = finished(slate.relinking.look(production, "media", "copied")).results
     assert [(each.code, each.folder, each.sure) for each in page.moved] == [
-        (code, f"copied/{code}/plate", True) for code in codes
+        (code, f"copied/{code}/{part}", True) for code in codes for part in ("plate", "ref")
     ]
     (root,) = page.roots
-    assert (root.was, root.now, root.sure) == ("media/shots", "media/copied", 3)
+    assert (root.was, root.now, root.sure) == ("media/shots", "media/copied", 6)
     # Two copies: both are told, and neither is sure.
     (page,) = finished(slate.relinking.look(production, "media", "")).results
     assert not any(each.sure for each in page.moved)
     assert [(each.now, len(each.moved)) for each in page.roots] == [
-        ("media/again", 3),
-        ("media/copied", 3),
+        ("media/again", 6),
+        ("media/copied", 6),
     ]
     assert "so are those in media/copied/HID_0010/plate" in page.moved[0].why
     places = [
@@ -440,7 +444,8 @@ def test_three_shots_of_one_layout_go_each_to_its_own_folder(
     ]
     assert slate.relinking.take(production, places) == ()
     for code, shot in shots.items():
-        assert slate.elements.linked(shot)[0].folder == f"copied/{code}/plate"
+        folders = {each.folder for each in slate.elements.linked(shot)}
+        assert folders == {f"copied/{code}/plate", f"copied/{code}/ref"}
 
 
 def test_a_volume_that_is_gone_loses_nothing(

@@ -14,7 +14,7 @@ from zero_slate.core.cut.comparison import CutChange, RecutShot, compare
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.element import Element
 from zero_slate.core.shot.context import ShotContext
-from zero_slate.core.shot.recut import counted_anew, lacking
+from zero_slate.core.shot.recut import counted_anew, is_there, lacking
 from zero_slate.core.shot.recut import recut as recut_in
 from zero_slate.core.shot.state import Content, WorkRangeLock
 from zero_slate.core.shot.wanted import Lacking
@@ -213,3 +213,35 @@ def test_another_reel_asks_for_the_plate_and_keeps_the_numbers() -> None:
     assert ShotContext.of(CONTENT, EDIT, event, (plate(),)).required.cut_range == (
         CONTENT.setup.cut_range
     )
+
+
+def test_frames_asked_for_are_there_once_the_plate_has_them() -> None:
+    content, context, shot = laid(longer(0, 12))
+    taken = recut(content, context, shot)
+    assert taken.wanted is not None
+    assert (taken.wanted.shot_words, taken.wanted.words) == ("1109–1120", "12 frames at the tail")
+
+    def there(*elements: Element) -> bool:
+        return is_there(taken, ShotContext.of(taken, EDIT, shot.event, elements))
+
+    assert not there()
+    assert not there(plate())
+    assert not there(plate(FrameRange(1001, 1119)))
+    assert there(plate(FrameRange(1001, 1120)))
+
+
+def test_a_new_plate_is_there_once_another_one_is_linked() -> None:
+    """Two reels of one timecode: the former plate lies where the new source does, and isn't it."""
+    event = replace(EVENT, reel="B007")
+    (shot,) = compare((EVENT,), (event,))
+    content = counted_anew(CONTENT, event)
+    former = plate()
+    taken = recut(content, ShotContext.of(content, EDIT, event, (former,)), shot)
+    assert taken.wanted is not None
+    assert taken.wanted.words == "the new plate, 108 frames"
+    assert not is_there(taken, ShotContext.of(taken, EDIT, event, (former,)))
+    other = replace(former, folder="plates/B007")
+    assert is_there(taken, ShotContext.of(taken, EDIT, event, (other,)))
+    # Laid against the cut again it asks for nothing more.
+    again = ShotContext.of(taken, EDIT, event, (former,))
+    assert recut(taken, again, shot) == taken

@@ -11,7 +11,7 @@ from sqlalchemy import select
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.media.element import Role
-from zero_slate.core.media.header import Media
+from zero_slate.core.media.header import Media, MediaKind
 from zero_slate.core.media.sound import Sound
 from zero_slate.files.media.folders import Found
 from zero_slate.files.media.tree import walk
@@ -231,8 +231,8 @@ class _Known:
 
     @cached_property
     def frames(self) -> frozenset[int] | None:
-        """The frames it has; None for a sound."""
-        if isinstance(self.media, Sound):
+        """The frames that its files are; None for one file of many, a movie or a sound."""
+        if isinstance(self.media, Sound) or self.media.kind is MediaKind.MOVIE:
             return None
         runs = self.media.present
         return frozenset(n for run in runs for n in range(run.first, run.last + 1))
@@ -314,7 +314,8 @@ def _same(known: _Known, candidate: _Candidate) -> tuple[int, str]:
         rank = 3 if media.contents else 2
     else:
         rank = 4
-    said = _EVIDENCE[rank].replace("header", "name") if known.frames is None else _EVIDENCE[rank]
+    of_sound = isinstance(media, Sound)
+    said = _EVIDENCE[rank].replace("header", "name") if of_sound else _EVIDENCE[rank]
     return rank, f"{counted(count, 'file')} {said}"
 
 
