@@ -184,9 +184,13 @@ def _swapped(old: Mapping[str, CutEvent], new: Mapping[str, CutEvent]) -> dict[s
         for code, event in new.items()
         if code in old and (other_source(old[code], event) or not old[code].run.shared(event.run))
     ]
+    by_reel: dict[str, list[str]] = defaultdict(list)
+    for code in strange:
+        by_reel[old[code].reel.casefold()].append(code)
     found = {}
     for code in strange:
-        sure = [other for other in strange if _part(old[other], new[code]) >= SURE]
+        mates = by_reel[new[code].reel.casefold()]
+        sure = [other for other in mates if _part(old[other], new[code]) >= SURE]
         if len(sure) == 1:
             found[code] = sure[0]
     # Only those count that all go round: else one of them would have two fates.
