@@ -300,7 +300,7 @@ def test_windows_primaries_and_notes_are_found() -> None:
     said = {f.code: f.sentence.text for f in match(context_for(SETUP, other)).findings}
     assert said["media.data-window"] == (
         "plate.####.exr has 8 px left and right, 8 px above, 2 px below of overscan: "
-        "its data window is 1936 × 1090 at -8, -8."
+        "its data window is 1936 × 1090 at −8, −8."
     )
     assert said["media.odd-window"].startswith("100 frames have another data window than the rest")
     assert "are BT.709, those of ACEScg ACES AP1" in said["media.primaries"]

@@ -98,7 +98,7 @@
 						</span>
 					{/if}
 				</div>
-				{#if me.person}
+				{#if me.person && session.page}
 					<button
 						type="button"
 						class="act pb-1"
