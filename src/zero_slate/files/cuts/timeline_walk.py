@@ -284,6 +284,10 @@ class Walk:
         return None if cdl.changes_nothing else cdl
 
     def _code(self, item: Any, reel: str, title: str) -> str:
+        # Nearly every clip's name has it: nothing else is looked at then.
+        found = self.rule.find(item.name) if item.name else None
+        if found is not None:
+            return found
         url = _url(item)
         marks = [
             text
