@@ -63,11 +63,6 @@ class SourceRun:
         """The frame that is shown first: the last one where it runs backwards."""
         return self.frames.last if self.backwards else self.frames.first
 
-    @property
-    def ends_at(self) -> int:
-        """The frame that would be shown next, were it to go on."""
-        return self.frames.first - 1 if self.backwards else self.frames.last + 1
-
     def moment(self, frame: int) -> int:
         """Return a frame from some midnight on the day on which it lies nearest to this run."""
         return on_the_day_of((self.frames.first + self.frames.last) // 2, frame, self.day)

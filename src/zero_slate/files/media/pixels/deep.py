@@ -40,23 +40,21 @@ def flattened(picture: Any, path: str, part: int) -> NDArray[np.float32]:
                 f"its samples can't be laid over one another ({flat.geterror()})"
             )
         values: Any = flat.get_pixels("float")
-    values[..., nearest.channel] = nearest.depths
+    if nearest.channel is not None:
+        values[..., nearest.channel] = nearest.depths
     values[~np.isfinite(values) | (np.abs(values) > _NOWHERE)] = 0
     light: NDArray[np.float32] = values
     return light
 
 
 class _Nearest:
-    """The depth of each pixel's nearest sample, and the channel it stands in; -1 for none."""
+    """The depth of each pixel's nearest sample, and the channel it stands in; None for none."""
 
     def __init__(self, spec: Any):
         names = [name.rpartition(".")[2] for name in spec.channelnames]
-        self.channel = names.index("Z") if "Z" in names else slice(0, 0)
-        self.has_depth = "Z" in names
+        self.channel = names.index("Z") if "Z" in names else None
         self.has_back = "ZBack" in names
-        self.depths = np.zeros((spec.height, spec.width, 0), np.float32)
-        if self.has_depth:
-            self.depths = np.zeros((spec.height, spec.width), np.float32)
+        self.depths = np.zeros((spec.height, spec.width), np.float32)
 
 
 def _tidied(picture: Any, spec: Any, part: int, tidy: str) -> _Nearest:
@@ -79,7 +77,7 @@ def _tidied(picture: Any, spec: Any, part: int, tidy: str) -> _Nearest:
                     rows.sort(pixel)
                     if nearest.has_back:
                         rows.merge_overlaps(pixel)
-                if count and nearest.has_depth:
+                if count and nearest.channel is not None:
                     row, column = divmod(pixel, spec.width)
                     depth = rows.deep_value(pixel, nearest.channel, 0)
                     nearest.depths[top + row, column] = depth
