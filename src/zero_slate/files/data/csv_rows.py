@@ -20,6 +20,8 @@ _BOM = b"\xef\xbb\xbf"
 _COMMENTS = (b"#", b"//", b"%")
 _LINE_END = re.compile(rb"\r\n|\n|\r")
 _GAP = re.compile(rb"[ \t]+")
+# What follows a mark that ends a field.
+_NEXT_FIELD = re.compile(rb" *(?:[,;\t|\r\n]|\Z)")
 # How many rows are written at a time.
 BATCH = 4096
 # How many of the first rows agree on what parts them.
@@ -205,7 +207,7 @@ def _is_open_after(line: bytes, is_open: bool) -> bool:
         if is_open and char == b'"':
             if line[at + 1 : at + 2] == b'"':
                 at += 1
-            elif line[at + 1 :].strip(b" \t")[:1] in (b"", b"\r", b"\n", *SEPARATORS):
+            elif _NEXT_FIELD.match(line, at + 1):
                 is_open = False
         elif not is_open:
             if char == b'"' and begins:
@@ -228,7 +230,7 @@ def _parts(bare: bytes, separator: bytes) -> tuple[list[bytes], list[bytes] | No
     fields: list[bytes] = []
     gaps: list[bytes] = [b""]
     held: list[bytes] = []
-    quoted = False
+    quoted = begun = False
     pieces = [piece for piece in re.split(pattern, bare) if piece]
 
     def parts(piece: bytes) -> bool:
@@ -241,13 +243,14 @@ def _parts(bare: bytes, separator: bytes) -> tuple[list[bytes], list[bytes] | No
                 gaps.append(piece)
             else:
                 gaps[-1] += piece
-            held = []
+            held, begun = [], False
             continue
         if piece == b'"':
             # A mark within a field is inches; one that isn't followed by the next field, a letter.
             after = [each for each in pieces[at + 1 : at + 3] if each.strip(b" \t") or parts(each)]
             ends = not after or parts(after[0]) or after[0] == b'"'
-            quoted = not ends if quoted else not b"".join(held).strip(b" \t")
+            quoted = not ends if quoted else not begun
+        begun = begun or bool(piece.strip(b" \t"))
         held.append(piece)
     if separator != SPACES:
         return [*fields, b"".join(held)], None
