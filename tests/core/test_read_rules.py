@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from tests.core.scenes import SETUP, config_with, context_for, header, plate
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.checks.match import match
-from zero_slate.core.colour.config_names import ColourNames, ConfigRule
+from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.colour.read_as import FileSaid, ReadBy, read_as
 from zero_slate.core.colour.read_rules import KINDS, ROLES, SAMPLES, ReadRule, ReadRules
 from zero_slate.core.presentation.meanings import MEANINGS
@@ -86,26 +86,16 @@ def test_an_exception_goes_before_rules_and_says_why() -> None:
     assert gone.space == "Raw"
 
 
-@pytest.mark.parametrize(
-    ("rule", "fits"),
-    [
-        (ConfigRule("by ending", "ADX10", "*", "dpx"), True),
-        (ConfigRule("by pattern", "ADX10", "*plates*", "*"), False),
-        (ConfigRule("by expression", "ADX10", expression=r"scans/.*\.dpx$"), True),
-        (ConfigRule("broken", "ADX10", expression="("), False),
-        (ConfigRule("by name", "", searches=True), False),
-    ],
-)
-def test_a_configs_own_rules_come_after_the_tag(rule: ConfigRule, fits: bool) -> None:
-    names = ColourNames(NAMES.config, NAMES.spaces, NAMES.shown_spaces, NAMES.views, {}, (rule,))
-    assert (read_as(said(), names, "ACEScg").by is ReadBy.CONFIG) == fits
-    assert read_as(said(tag="lin_ap1"), names, "ACEScg").by is ReadBy.TAG
+def test_a_configs_own_rules_come_after_the_tag() -> None:
+    def by_path(path: str) -> tuple[str, str] | None:
+        return ("ADX10", "scans") if path.startswith("scans/") else None
 
-
-def test_a_name_in_the_path_is_found_by_the_config_that_searches() -> None:
-    rule = ConfigRule("by name", "", searches=True)
-    names = ColourNames(NAMES.config, NAMES.spaces, NAMES.shown_spaces, NAMES.views, {}, (rule,))
-    assert read_as(said(name="Raw_as_ADX10.dpx"), names, "ACEScg").space == "ADX10"
+    names = ColourNames(NAMES.config, NAMES.spaces, NAMES.shown_spaces, NAMES.views, {}, by_path)
+    read = read_as(said(folder="scans"), names, "ACEScg")
+    assert (read.space, read.by) == ("ADX10", ReadBy.CONFIG)
+    assert "“scans”" in read.why
+    assert read_as(said(tag="lin_ap1", folder="scans"), names, "ACEScg").by is ReadBy.TAG
+    assert read_as(said(folder="elsewhere"), names, "ACEScg").by is ReadBy.SAMPLES
 
 
 def test_a_tag_and_a_rule_that_disagree_are_a_finding_with_its_exception() -> None:

@@ -366,15 +366,21 @@ def test_configs_looks_and_odd_names(slate: Slate, worked: int, shot: int, confi
     media = config.volumes["media"]
     (media / "colour").mkdir()
     built_in = ocio.Config.CreateFromBuiltinConfig("cg-config-v2.2.0_aces-v1.3_ocio-v2.4")
+    table = ocio.FileTransform(src="film.cube")
+    built_in.setSearchPath(".")
+    built_in.addColorSpace(ocio.ColorSpace(name="film", toReference=table))
+    (media / "colour" / "film.cube").write_text("LUT_1D_SIZE 2\n0 0 0\n1 1 1\n")
     (media / "colour" / "show.ocio").write_text(built_in.serialize())
     typed(slate, shot, color_config={"place": "media:colour/show.ocio"})
     plan = slate.putting_away.plan(worked, None, "media", "away")
-    assert plan.media.startswith("105 linked files")
+    assert plan.media.startswith("106 linked files")
     path = put_away(slate, worked)
     (media / "colour" / "show.ocio").unlink()
+    (media / "colour" / "film.cube").unlink()
     came = returned(slate, path, Returning({}, title="Again"))
-    assert (came.written, came.same) == (1, 104)
+    assert (came.written, came.same) == (2, 104)
     assert (media / "colour" / "show.ocio").exists()
+    assert (media / "colour" / "film.cube").exists()
     # A name that no archive can hold is told, and the rest goes along.
     odd = media / "plates" / "FRO_0030" / "back\\slash.exr"
     odd.write_bytes((media / PLATES / "FRO_0030_plate.1001.exr").read_bytes())

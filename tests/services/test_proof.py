@@ -8,10 +8,12 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.files.test_frames import values
+from tests.files.test_seen import CONFIG, cube
 from tests.services.test_elements import PLATES, link
 from tests.services.test_media import finished
 from zero_slate.config import Config
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.core.checks.match import match
 from zero_slate.core.colour.config_place import BUILT_IN, USUAL
 from zero_slate.core.colour.grade import Cdl
 from zero_slate.core.media.element import Role
@@ -232,3 +234,86 @@ def test_a_config_on_a_volume_is_the_productions_own(slate: Slate, shot: int, me
     names = slate.workspace.names_for(slate.shots.load(shot).content.setup)
     assert names is not None
     assert names.config.startswith("studio")
+
+
+FOLDER_OF_COLOURS = "colour"
+
+
+def on_show(slate: Slate, shot: int, media: Path) -> Path:
+    """Set a config of the volume, whose view is a table beside it."""
+    folder = media / FOLDER_OF_COLOURS
+    (folder / "luts").mkdir(parents=True)
+    cube(folder / "luts/film.cube", 0.5)
+    (folder / "show.ocio").write_text(CONFIG)
+    typed(
+        slate, shot,
+        color_config={"place": "media:colour/show.ocio"},
+        working_space={"name": "light"},
+        viewing={"display": "screen", "view": "film"},
+        grade_space={"name": "light"},
+    )  # fmt: skip
+    return folder
+
+
+def stops(slate: Slate, shot: int) -> dict[str, str]:
+    context = slate.shots.load(shot).context(slate.workspace)
+    return {each.code: each.sentence.text for each in match(context, {}).findings}
+
+
+def test_a_view_whose_table_is_gone_is_one_stop_and_no_picture(
+    client: TestClient, slate: Slate, shot: int, plate: int, media: Path
+) -> None:
+    folder = on_show(slate, shot, media)
+    assert "colour.view-broken" not in stops(slate, shot)
+    seen = f"/api/v1/shots/{shot}/proof/{plate}/seen?number=1050"
+    assert client.get(seen).status_code == 200
+    (folder / "luts/film.cube").unlink()
+    found = stops(slate, shot)
+    assert found["colour.view-broken"] == (
+        "screen, film can't be seen: the file film.cube isn't there."
+    )
+    with slate.workspace.reading() as session:
+        production = slate.shots.load(shot).head.production_id
+        judged = slate.judged.of(session, production)
+        codes = {f.code for each in judged.shots.values() for f in each.found.findings}
+    assert "colour.view-broken" in codes
+    picture = f"/api/v1/shots/{shot}/elements/{plate}"
+    for address in (seen, f"{picture}/picture?width=64", f"{picture}/outside"):
+        answer = client.get(address)
+        assert answer.status_code == 422, (address, answer.text)
+        assert "film.cube isn't there" in answer.text
+    assert str(media) not in answer.text
+
+
+def test_what_a_version_is_seen_by_is_stored_with_it_and_told_when_it_changes(
+    slate: Slate, shot: int, media: Path
+) -> None:
+    folder = on_show(slate, shot, media)
+    assert slate.shots.load(shot).content.colours is not None
+    assert "colour.config-changed" not in stops(slate, shot)
+    cube(folder / "luts/film.cube", 0.8)
+    assert "media:colour/show.ocio" in stops(slate, shot)["colour.config-changed"]
+    # Stored again, it is seen by what there is now.
+    typed(slate, shot, subtitle={"text": "Again"})
+    assert "colour.config-changed" not in stops(slate, shot)
+
+
+def test_a_look_that_is_gone_is_a_stop(slate: Slate, shot: int, media: Path) -> None:
+    on_show(slate, shot, media)
+    cube(media / "warm.cube", 0.7)
+    slate.grading.take(shot, slate.shots.load(shot).head.version, "media:warm.cube")
+    assert "colour.grade-broken" not in stops(slate, shot)
+    (media / "warm.cube").unlink()
+    assert stops(slate, shot)["colour.grade-broken"] == (
+        "The grade can't be seen: the file warm.cube isn't there."
+    )
+
+
+def test_copies_that_are_seen_are_made_anew_when_they_are_read_otherwise(
+    slate: Slate, shot: int, plate: int
+) -> None:
+    typed(slate, shot, light_copies={"text": "1/4 box jpeg from 16"})
+    finished(slate.light_copies.make(shot, plate))
+    assert slate.light_copies.page(shot, plate).there == 104
+    slate.elements.change(shot, plate, {"space": "ACEScct", "space_reason": "scanned so"})
+    assert slate.light_copies.page(shot, plate).there == 0

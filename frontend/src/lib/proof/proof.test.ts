@@ -17,6 +17,7 @@ const frame = (said: Partial<Frame> = {}): Frame => ({
 	format: [4, 2],
 	rows: 2,
 	reduced: 1,
+	straight: false,
 	problem: '',
 	data: new Uint8Array([0, 51, 102, 153, 204, 255, 0, 51]),
 	...said
@@ -181,7 +182,7 @@ describe('playing', () => {
 describe('values of pixels', () => {
 	const frame = {
 		...{ key: 'a', width: 4, height: 3, channels: 3, sample: 'float' as const, x: 0, y: 0 },
-		...{ format: [4, 3] as [number, number], rows: 3, reduced: 1, problem: '' },
+		...{ format: [4, 3] as [number, number], rows: 3, reduced: 1, straight: false, problem: '' },
 		data: Float32Array.from({ length: 36 }, (_, n) => n / 36)
 	};
 

@@ -40,6 +40,18 @@ def config(context: ShotContext) -> Iterator[Finding]:
             ),
             {"name": used.name},
         )
+    elif context.unseen.changed:
+        yield Finding(
+            "colour.config-changed",
+            Severity.WARN,
+            "color_config",
+            Sentence(
+                f"{context.unseen.changed}, or a file that it uses, has changed since this "
+                "version was stored: pictures are seen otherwise.",
+                ("has changed",),
+            ),
+            {},
+        )
     elif mine != required:
         yield Finding(
             "colour.config-differs",
@@ -56,8 +68,10 @@ def config(context: ShotContext) -> Iterator[Finding]:
 
 
 def grade_space(context: ShotContext) -> Iterator[Finding]:
-    """Find a grading space that the config hasn't, where something is graded."""
+    """Find a grade that can't be seen, and a grading space that the config hasn't."""
     mine, names = context.setup.grade_space, context.names
+    if context.unseen.grade:
+        yield _not_seen("colour.grade-broken", "grade_space", "The grade", context.unseen.grade)
     if context.grade is None or names is None or mine in names.spaces:
         return
     near = nearest_name(mine, names.shown_spaces)
@@ -80,6 +94,8 @@ def read_rules(context: ShotContext) -> Iterator[Finding]:
         ]
         change = use("read_rules", ReadRules(tuple(others))) if near else None
         yield _unknown("colour.rule-unknown", "read_rules", rule.space, names.config, change)
+    for space, why in context.unseen.spaces:
+        yield _not_seen("colour.rule-broken", "read_rules", f"What is read as {space}", why)
     for element in context.elements:
         yield from read_otherwise(context.setup, names, element)
 
@@ -154,6 +170,10 @@ def viewing(context: ShotContext) -> Iterator[Finding]:
             f"{names.config}, display {mine.display},",
             change,
         )
+    elif context.unseen.view:
+        yield _not_seen(
+            "colour.view-broken", "viewing", f"{mine.display}, {mine.view}", context.unseen.view
+        )
     elif mine != required:
         yield Finding(
             "colour.viewing-differs",
@@ -170,6 +190,16 @@ def viewing(context: ShotContext) -> Iterator[Finding]:
 
 def _with_view(display: str, mine: Viewing, views: tuple[str, ...]) -> Viewing:
     return Viewing(display, nearest_name(mine.view, views) or mine.view)
+
+
+def _not_seen(code: str, setting: str, what: str, why: str) -> Finding:
+    return Finding(
+        code,
+        Severity.STOP,
+        setting,
+        Sentence(f"{what} can't be seen: {why}.", ("can't be seen",)),
+        {"name": what},
+    )
 
 
 def _unknown(

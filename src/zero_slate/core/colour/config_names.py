@@ -1,5 +1,6 @@
 """Colour by name: which config is in use, what it offers, and what it makes of a few greys."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from difflib import get_close_matches
 
@@ -7,27 +8,17 @@ from zero_slate.core.colour.depth import RampSteps, SampleDepth
 from zero_slate.core.colour.patches import SeenPatch
 
 
-@dataclass(frozen=True, slots=True)
-class ConfigRule:
-    """A rule of a config's own for files: by a pattern and an ending, or by an expression.
-
-    `searches` is set where it looks for a space's name in the path.
-    """
-
-    name: str
-    space: str
-    pattern: str = ""
-    ending: str = ""
-    expression: str = ""
-    searches: bool = False
+def no_rules(path: str) -> tuple[str, str] | None:
+    """Tell nothing of a path: what a config without rules of its own does."""
+    return None
 
 
 @dataclass(frozen=True, slots=True)
 class ColourNames:
     """The names a colour config has. `spaces` holds aliases too, `shown_spaces` doesn't.
 
-    `proper` has the space that each alias and role stands for; `rules` are the config's own for
-    files, but for the one that is left when no other fits.
+    `proper` has the space that each alias and role stands for; `by_path` gives the space that the
+    config's own rules have for a file's path, and that rule's name; None where only its last fits.
     """
 
     config: str
@@ -35,7 +26,7 @@ class ColourNames:
     shown_spaces: tuple[str, ...]
     views: dict[str, tuple[str, ...]]
     proper: dict[str, str] = field(default_factory=dict)
-    rules: tuple[ConfigRule, ...] = ()
+    by_path: Callable[[str], tuple[str, str] | None] = field(default=no_rules, compare=False)
 
     def are_same(self, one: str, other: str) -> bool:
         """Return whether two names stand for one space."""

@@ -3,10 +3,9 @@
 import re
 from dataclasses import dataclass
 from enum import StrEnum
-from fnmatch import fnmatchcase
 from functools import lru_cache
 
-from zero_slate.core.colour.config_names import ColourNames, ConfigRule
+from zero_slate.core.colour.config_names import ColourNames
 from zero_slate.core.colour.read_rules import ReadRules
 
 # What files and standards call colour spaces, and what configs have as names or aliases of them.
@@ -100,9 +99,8 @@ def read_as(
         return ReadAs(rule.space, f"the rule “{rule}”", ReadBy.RULE, tagged)
     if tagged:
         return ReadAs(tagged, "its tag", ReadBy.TAG, tagged)
-    for each in names.rules:
-        if own := _by_config(each, f"{said.folder}/{said.name}", names):
-            return ReadAs(own, f"the config’s own rule “{each.name}”", ReadBy.CONFIG)
+    if own := names.by_path(f"{said.folder}/{said.name}"):
+        return ReadAs(own[0], f"the config’s own rule “{own[1]}”", ReadBy.CONFIG)
     if said.sample in ("half", "float", "double"):
         if said.primaries and (space := _found(_LINEAR.get(said.primaries, ""), known) or ""):
             return ReadAs(space, f"its primaries, {said.primaries}")
@@ -110,23 +108,6 @@ def read_as(
     if said.transfer and (space := _found(said.transfer, known) or ""):
         return ReadAs(space, f"its transfer, {said.transfer}")
     return ReadAs(_found("sRGB", known), "no tag: display codes")
-
-
-def _by_config(rule: ConfigRule, path: str, names: ColourNames) -> str | None:
-    """Return the space that a config's own rule says for a path; None where it doesn't fit."""
-    if rule.searches:
-        # The name that ends furthest to the right counts, and of those the longest.
-        found = [(path.rfind(name) + len(name), len(name), name)
-                 for name in names.spaces if name in path]  # fmt: skip
-        return max(found)[2] if found else None
-    if rule.expression:
-        try:
-            return rule.space if re.search(rule.expression, path) else None
-        except re.error:
-            return None
-    stem, _, ending = path.rpartition(".")
-    fits = fnmatchcase(stem, rule.pattern) and fnmatchcase(ending, rule.ending)
-    return rule.space if fits else None
 
 
 @lru_cache(maxsize=16)

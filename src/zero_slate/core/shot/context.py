@@ -9,6 +9,7 @@ from typing import Any, TypeVar
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.colour.config_names import ColourNames, ConfigInUse, Probe
 from zero_slate.core.colour.grade import Grade
+from zero_slate.core.colour.not_seen import ALL_SEEN, NotSeen
 from zero_slate.core.cut.events import CutEvent
 from zero_slate.core.media.alignment import AlignedMedia, lead, place
 from zero_slate.core.media.element import Element, Role
@@ -35,7 +36,7 @@ class ShotContext:
     `event` is None for a shot that isn't in the cut; `config` is None where no colour config
     is asked, and `probe` where it couldn't be read; `background` is its colour in the working
     space. `source`, `shift`, `marks`, `lock`, `artwork` and `wanted` are those of its content;
-    `grade` is its own or its cut's.
+    `grade` is its own or its cut's, and `unseen` what of all this was tried and can't be seen.
     """
 
     setup: Setup
@@ -52,6 +53,7 @@ class ShotContext:
     background: tuple[float, float, float] | None = None
     grade: Grade | None = None
     wanted: Wanted | None = None
+    unseen: NotSeen = ALL_SEEN
     reckoned: dict[Callable[..., Any], Any] = field(
         default_factory=dict, init=False, compare=False, repr=False
     )
@@ -66,6 +68,7 @@ class ShotContext:
         config: ConfigInUse | None = None,
         probe: Probe | None = None,
         background: tuple[float, float, float] | None = None,
+        unseen: NotSeen = ALL_SEEN,
     ) -> "ShotContext":
         """Return what a shot's content is judged by."""
         return cls(
@@ -83,6 +86,7 @@ class ShotContext:
             background,
             grade_of(content, event),
             content.wanted,
+            unseen,
         )
 
     def with_content(self, content: Content) -> "ShotContext":

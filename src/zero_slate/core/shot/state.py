@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, StrictStr
 from zero_slate.core.base.serialization import STRICT
 from zero_slate.core.canvas.resize import ArtworkFrame
 from zero_slate.core.colour.grade import Grade
+from zero_slate.core.colour.identity import ColourIdentity
 from zero_slate.core.format_library.format import Format
 from zero_slate.core.settings.models.setup import Setup
 from zero_slate.core.shot.anchor import ClipSource
@@ -52,7 +53,8 @@ class Content(BaseModel):
     the clip began when it was counted; `events` are the codes of a comp's adjoining events.
     `artwork` is where artwork lies that was drawn before the canvas was changed; `format` is the
     format that was chosen, as it was then. `grade` is the shot's own, which takes the place of its
-    cut's. `wanted` are the frames it needs since a recut, which weren't there then.
+    cut's. `colours` are the files it was seen by as it was stored; None where none are a part of
+    that. `wanted` are the frames it needs since a recut, which weren't there then.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -69,3 +71,4 @@ class Content(BaseModel):
     format: Format | None = None
     grade: Grade | None = None
     wanted: Wanted | None = None
+    colours: ColourIdentity | None = None

@@ -4,11 +4,15 @@ The chain runs by way of linear light, in which exposure and saturation of the v
 """
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import PyOpenColorIO as ocio
 
+from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.grade import Cdl
-from zero_slate.files.colour.configs import FAILURES, config_of, plain_words
+from zero_slate.files.colour.configs import UnreadableConfig, config_of
+from zero_slate.files.colour.plain_words import FAILURES, plain_words
+from zero_slate.files.colour.used_files import NO_FILE, Stamp, file_stamp
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,14 +25,15 @@ class Look:
     space: str
     cdl: Cdl | None = None
     path: str | None = None
-    stamp: tuple[int, int] = (0, 0)
+    stamp: Stamp = NO_FILE
 
 
 @dataclass(frozen=True, slots=True)
 class ViewedThrough:
     """The space pixels are read as, the looks they get, and the display and view they are seen by.
 
-    `config` is what the colour library knows the config by.
+    `config` is what the colour library knows the config by, and `stamp` another whenever its file
+    or one that it uses is: so it is the one key of all that is made from what is seen.
     """
 
     config: str
@@ -37,9 +42,10 @@ class ViewedThrough:
     view: str
     working: str = ""
     looks: tuple[Look, ...] = ()
+    stamp: tuple[Stamp, ...] = ()
 
 
-class BrokenView(Exception):
+class BrokenView(Refusal):
     """A chain that the colour library can't build, and why."""
 
 
@@ -59,17 +65,18 @@ def to_linear(through: ViewedThrough) -> "ocio.GroupTransform":
         if look.cdl is not None:
             group.appendTransform(cdl_transform(look.cdl))
         if look.path is not None:
-            _read_anew(look.path, look.stamp, config)
+            _read_anew(look.path, config)
             group.appendTransform(ocio.FileTransform(src=look.path, interpolation=ocio.INTERP_BEST))
         group.appendTransform(ocio.ColorSpaceTransform(src=look.space, dst=linear))
     return group
 
 
 # What the library has read of look files, which it keeps by their paths alone.
-_known: dict[str, tuple[int, int]] = {}
+_known: dict[str, Stamp] = {}
 
 
-def _read_anew(path: str, stamp: tuple[int, int], config: "ocio.Config") -> None:
+def _read_anew(path: str, config: "ocio.Config") -> None:
+    stamp = file_stamp(path)
     if _known.setdefault(path, stamp) != stamp:
         ocio.ClearAllCaches()
         config.clearProcessorCache()
@@ -102,6 +109,18 @@ def processor_of(config: str, *transforms: "ocio.Transform") -> "ocio.Processor"
 def whole(through: ViewedThrough) -> "ocio.Processor":
     """Return the processor of a whole chain. Raises BrokenView and UnreadableConfig."""
     return processor_of(through.config, to_linear(through), to_display(through))
+
+
+@lru_cache(maxsize=256)
+def why_not_seen(through: ViewedThrough) -> str:
+    """Return why nothing can be seen by a chain, without a stop; empty where it can."""
+    try:
+        whole(through).getDefaultCPUProcessor()
+    except (BrokenView, UnreadableConfig) as error:
+        return str(error)
+    except FAILURES as error:
+        return plain_words(error)
+    return ""
 
 
 def cdl_transform(cdl: Cdl) -> "ocio.CDLTransform":

@@ -8,7 +8,7 @@ import PyOpenColorIO as ocio
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.grade import Cdl
-from zero_slate.files.colour.configs import FAILURES, plain_words
+from zero_slate.files.colour.plain_words import FAILURES, plain_words
 from zero_slate.files.plain_files import no_plain_file
 
 GRADES = (".cc", ".cdl", ".ccc")
@@ -31,7 +31,7 @@ def read_grades(path: Path) -> dict[str, Cdl]:
     try:
         group = ocio.CDLTransform.CreateGroupFromFile(str(path))
     except FAILURES as error:
-        raise UnreadableGrade(f"{path.name} can't be read: {plain_words(error)}.") from error
+        raise _unreadable(path, error) from error
     found: dict[str, Cdl] = {}
     for number, each in enumerate(group, start=1):
         if not isinstance(each, ocio.CDLTransform):
@@ -57,7 +57,12 @@ def require_look(path: Path) -> None:
         transform = ocio.FileTransform(src=str(path), interpolation=ocio.INTERP_BEST)
         ocio.Config.CreateRaw().getProcessor(transform).getDefaultCPUProcessor()
     except FAILURES as error:
-        raise UnreadableGrade(f"{path.name} can't be read: {plain_words(error)}.") from error
+        raise _unreadable(path, error) from error
+
+
+def _unreadable(path: Path, error: Exception) -> UnreadableGrade:
+    why = plain_words(error).removeprefix(f"the file {path.name} can't be read: ")
+    return UnreadableGrade(f"{path.name} can't be read: {why}.")
 
 
 def _require_small(path: Path, most: int) -> None:

@@ -10,7 +10,8 @@ from numpy.typing import NDArray
 from zero_slate.core.colour.config_names import Probe
 from zero_slate.core.colour.depth import RampSteps, SampleDepth, lights, next_above
 from zero_slate.core.colour.patches import KNOWN, SeenPatch
-from zero_slate.files.colour.configs import FAILURES, UnreadableConfig, config_of, stamp_of
+from zero_slate.files.colour.configs import UnreadableConfig, config_of, stamp_of
+from zero_slate.files.colour.plain_words import FAILURES
 
 GREY = 0.18
 STOPS = range(-4, 5)

@@ -4,7 +4,8 @@ import copy
 
 from zero_slate.core.base.refusal import Refusal
 from zero_slate.core.colour.read_rules import ReadRule, ReadRules
-from zero_slate.files.colour.configs import FAILURES, config_of, plain_words
+from zero_slate.files.colour.configs import config_of
+from zero_slate.files.colour.plain_words import FAILURES, plain_words
 
 MOVIES = (".mov", ".mp4", ".mkv", ".mxf", ".avi", ".webm")
 

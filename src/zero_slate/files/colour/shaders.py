@@ -16,7 +16,7 @@ from zero_slate.files.colour.chain import (
     to_linear,
     to_working,
 )
-from zero_slate.files.colour.configs import FAILURES, plain_words, stamp_of
+from zero_slate.files.colour.plain_words import FAILURES, plain_words
 
 # What every browser with WebGL 2 takes; longer tables are folded into rows by the library.
 WIDEST_TABLE = 2048
@@ -80,16 +80,12 @@ class ViewShader:
     """The views there are to look through, the setup's own first."""
 
 
+@lru_cache(maxsize=32)
 def view_shader(through: ViewedThrough, views: tuple[str, ...] = ()) -> ViewShader:
     """Return the shader of a chain, and of the same seen through other views of its display.
 
     Raises BrokenView where pixels can't be brought to linear light, and UnreadableConfig.
     """
-    return _made(through, views, stamp_of(through.config))
-
-
-@lru_cache(maxsize=32)
-def _made(through: ViewedThrough, views: tuple[str, ...], stamp: tuple[int, int]) -> ViewShader:
     linear, linear_key = _part(through.config, "toLinear", to_linear(through))
     working, working_key = _part(through.config, "toWorking", to_working(through))
     keys, found = [linear_key, working_key], []

@@ -13,6 +13,7 @@ from zero_slate.core.base.safe_names import made_safe
 from zero_slate.files.archives.manifest import MEDIA, ROWS, SETUPS, ArchiveManifest, FileMark
 from zero_slate.files.archives.reading import odd_name
 from zero_slate.files.archives.writing import Entry
+from zero_slate.files.colour.configs import used_by
 from zero_slate.files.setup_files import SetupDocument, write_document
 from zero_slate.files.volume_files import why as why_not
 from zero_slate.services.media.volumes import Volumes
@@ -133,7 +134,13 @@ def media_files(workspace: Workspace, volumes: Volumes, of: Archived) -> MediaFi
             take(row["volume"], Path(there.folder, each), f"{folder}/{each}".lstrip("/"))
     for volume, inside in colour_files(of.rows):
         try:
-            take(volume, workspace.folder(volume, inside), inside)
+            path, root = workspace.folder(volume, inside), workspace.volume(volume)
+            take(volume, path, inside)
+            for used in map(Path, used_by(str(path)) if path.suffix == ".ocio" else ()):
+                if used.is_relative_to(root):
+                    take(volume, used, str(used.relative_to(root)))
+                else:
+                    missing.append(f"{used.name}, which {volume}:{inside} uses, lies elsewhere")
         except Refusal as refusal:
             missing.append(f"{volume}:{inside}: {refusal}")
     sizes: dict[str, int] = {}

@@ -288,13 +288,16 @@ class LightCopying:
         movie = element.media.kind is MediaKind.MOVIE
         files = {} if movie else self.pictures.files_of(shot_id, element)
         setup = loaded.content.setup
-        # What is seen is made anew for another view; what isn't is the same for all of them.
-        seen_by = (setup.color_config, setup.viewing, setup.working_space)
+        # What is seen is made anew when it is seen otherwise; what isn't is the same for all.
+        layer = picture_layer(element.media.header, element.view)
+        seen_by = None
+        if asked.kind.seen and layer is not None:
+            seen_by = self.pictures.through(setup, element, layer)
         burnt = setup.code if asked.burnt or asked.slate else ""
         first = str(min(files.values())) if files else ""
         alike = replace(asked, from_width=0, as_linked=False)
         made_of = (first, element.media.name, element.view, alike, burnt)
-        said = repr((*made_of, *seen_by) if asked.kind.seen else made_of)
+        said = repr((*made_of, seen_by))
         key = blake2b(said.encode(), digest_size=10).hexdigest()
         return _Copies(element, asked, self.root / key, files)
 

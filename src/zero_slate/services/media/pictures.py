@@ -26,6 +26,7 @@ from zero_slate.services.media.volumes import Volumes
 from zero_slate.services.runtime.disk_cache import DiskCache
 from zero_slate.services.runtime.executor import Work
 from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.chains import through
 from zero_slate.services.shots.loading import Loaded
 from zero_slate.services.shots.sheets import Shots
 
@@ -180,11 +181,7 @@ class Pictures:
                 f"{names.config} has no colour space “{space}”.",
                 nearest=nearest_name(space, names.shown_spaces),
             )
-        view = setup.viewing
-        address = self.workspace.colours.address(setup.color_config)
-        return ViewedThrough(
-            address, space or read.space, view.display, view.view, setup.working_space
-        )
+        return through(self.workspace, setup, space or read.space)
 
     def begin(self, asked: AskedPicture) -> "Future[bytes]":
         """Begin to make a picture, or wait with those who asked for it already.

@@ -10,6 +10,7 @@ from zero_slate.files.colour.chain import BrokenView, Look, ViewedThrough
 from zero_slate.files.colour.configs import stamp_of
 from zero_slate.files.colour.shaders import ViewShader, view_shader
 from zero_slate.services.media.pictures import Pictures, element_named, layer_named
+from zero_slate.services.shots.chains import looks_of, through
 from zero_slate.services.shots.loading import Loaded
 
 # The stack is looked at like an element, under a number that no element has.
@@ -31,28 +32,21 @@ class Seeing:
         Raises NotFound, and Refusal where it can't be seen.
         """
         loaded = self.pictures.shots.load(shot_id)
-        through = self.through(loaded, element_id, layer)
-        if through is None:
+        seen_by = self.through(loaded, element_id, layer)
+        if seen_by is None:
             return None
         if graded:
-            through = replace(through, looks=self.looks(loaded))
+            seen_by = replace(seen_by, looks=self.looks(loaded))
         names = self.workspace.names_for(loaded.content.setup)
         try:
-            return view_shader(through, names.views.get(through.display, ()) if names else ())
+            return view_shader(seen_by, names.views.get(seen_by.display, ()) if names else ())
         except BrokenView as error:
-            raise Refusal(f"What is read as {through.space} can't be seen: {error}.") from error
+            raise Refusal(f"What is read as {seen_by.space} can't be seen: {error}.") from error
 
     def looks(self, loaded: Loaded) -> tuple[Look, ...]:
         """Return the shot's grade, and the look file behind it, as a chain has them."""
-        grade, space = grade_of(loaded.content, loaded.event), loaded.content.setup.grade_space
-        if grade is None:
-            return ()
-        looks = [Look(space, grade.cdl)] if grade.cdl is not None else []
-        if grade.look:
-            volume, _, inside = grade.look.partition(":")
-            path = str(self.workspace.folder(volume, inside))
-            looks.append(Look(space, None, path, stamp_of(path)))
-        return tuple(looks)
+        grade = grade_of(loaded.content, loaded.event)
+        return looks_of(self.workspace, loaded.content.setup, grade)
 
     def colour_stamp(self, loaded: Loaded) -> str:
         """Return another text whenever the config's file or the look's is another."""
@@ -67,14 +61,7 @@ class Seeing:
         """
         setup = loaded.content.setup
         if element_id == STACK:
-            view = setup.viewing
-            return ViewedThrough(
-                self.workspace.colours.address(setup.color_config),
-                self.linear_name(setup),
-                view.display,
-                view.view,
-                setup.working_space,
-            )
+            return through(self.workspace, setup, self.linear_name(setup))
         element = element_named(loaded, element_id)
         return self.pictures.through(setup, element, layer_named(element, layer))
 

@@ -17,6 +17,7 @@ from zero_slate.core.shot.state import Content
 from zero_slate.logs import fail
 from zero_slate.services.runtime.kept import Kept
 from zero_slate.services.runtime.workspace import NotFound, Workspace, is_writing
+from zero_slate.services.shots.chains import SeenBy, not_seen, seen_by_of, seen_by_stamp
 from zero_slate.store import cuts, elements, revisions
 from zero_slate.store.gone import times_gone
 from zero_slate.store.stamps import ShotStamp, shot_stamps, whole_stamp
@@ -62,6 +63,10 @@ class JudgedProduction:
     damaged: dict[str, DamagedShot]
     """By code, those that can't be read or judged: the others stand as if they weren't there."""
     stamps: dict[int, ShotStamp]
+    seen_by: SeenBy
+    """The configs and look files that its shots are seen by."""
+    seen_as: object
+    """Another whenever one of those files is."""
 
 
 class JudgedProductions:
@@ -77,15 +82,20 @@ class JudgedProductions:
 
         Only shots whose own stamp has changed are loaded and judged again.
         """
-        whole = whole_stamp(session)
-        kept = self._kept.get(production_id, whole)
-        if kept is not None:
-            return kept
+        last, whole = self._kept.last(production_id), whole_stamp(session)
+        if last is not None:
+            seen_by = seen_by_stamp(self.workspace, last.seen_by)
+            kept = self._kept.get(production_id, (whole, seen_by))
+            if kept is not None:
+                return kept
+            if seen_by != last.seen_as:
+                # A config or a look file is another: every shot may be judged otherwise.
+                last = None
         production = production_of(session, production_id)
-        made = self._judge(session, production, self._kept.last(production_id))
+        made = self._judge(session, production, last)
         if is_writing(session):
             return made
-        return self._kept.put(production_id, whole, made)
+        return self._kept.put(production_id, (whole, made.seen_as), made)
 
     def events_of(self, session: Session, cut: Cut | None) -> Sequence[CutEvent]:
         """Return the events of a cut, in order; a cut is never changed."""
@@ -133,7 +143,11 @@ class JudgedProductions:
             else:
                 shots[each.content.setup.code] = each
         ordered = dict(sorted(shots.items(), key=lambda each: _place(each[1], len(events))))
-        return JudgedProduction(production, row, edit, cut, events, ordered, damaged, stamps)
+        seen_by = seen_by_of(each.context for each in shots.values())
+        seen_as = seen_by_stamp(self.workspace, seen_by)
+        return JudgedProduction(
+            production, row, edit, cut, events, ordered, damaged, stamps, seen_by, seen_as
+        )
 
     def _judge_one(
         self,
@@ -154,7 +168,8 @@ class JudgedProductions:
                 own = joined([e for e in events if e.code in content.events], code)
             found = linked.get(shot_id, ())
             config = self.workspace.config_of(content.setup.color_config)
-            context = ShotContext.of(content, edit, own, found, config)
+            unseen = not_seen(self.workspace, content, own)
+            context = ShotContext.of(content, edit, own, found, config, unseen=unseen)
             return JudgedShot(
                 shot_id, version, content, context, match(context, content.departures)
             )

@@ -15,6 +15,7 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.history import History, history
 from zero_slate.core.shot.state import Content
 from zero_slate.services.runtime.workspace import NotFound, Workspace
+from zero_slate.services.shots.chains import not_seen
 from zero_slate.services.shots.differences import differences
 from zero_slate.services.shots.pages import ShotHead
 from zero_slate.store import cuts, elements, revisions
@@ -44,6 +45,7 @@ class Loaded:
             workspace.config_of(content.setup.color_config),
             workspace.probe(content.setup),
             workspace.background(content.setup),
+            not_seen(workspace, content, self.event),
         )
 
     def edit_words(self, key: str) -> str:

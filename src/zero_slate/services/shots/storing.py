@@ -9,6 +9,7 @@ from zero_slate.core.settings.locks import lock_refusal
 from zero_slate.core.shot.history import Action
 from zero_slate.core.shot.state import Content
 from zero_slate.services.runtime.workspace import Workspace
+from zero_slate.services.shots.chains import identity_of
 from zero_slate.services.shots.differences import what_changed
 from zero_slate.services.shots.guards import code_like, require_free_code
 from zero_slate.services.shots.loading import Loaded
@@ -135,6 +136,7 @@ def _revision(
     now: str,
     batch: int | None = None,
 ) -> SetupRevision:
+    content = content.model_copy(update={"colours": identity_of(workspace, content)})
     return SetupRevision(
         shot_id=shot_id,
         number=number,

@@ -231,6 +231,7 @@ def _told(frame: Frame) -> dict[str, object]:
         "format": [frame.format.width, frame.format.height],
         "rows": frame.rows,
         "reduced": frame.reduced,
+        "straight": frame.straight,
         "problem": frame.problem.encode("ascii", "replace").decode(),
     }
 

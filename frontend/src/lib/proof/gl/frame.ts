@@ -17,6 +17,8 @@ export interface FrameHead {
 	rows: number;
 	/** Each pixel stands for so many each way of the file's. */
 	reduced: number;
+	/** Whether its last channel is alpha that the others aren't multiplied by. */
+	straight: boolean;
 	problem: string;
 }
 

@@ -185,6 +185,7 @@ export class Renderer {
 		gl.uniform2i(at('u_size'), frame.width, frame.height);
 		gl.uniform1i(at('u_rows'), frame.rows);
 		gl.uniform1i(at('u_channels'), frame.channels);
+		gl.uniform1i(at('u_straight'), frame.straight ? 1 : 0);
 		gl.uniform1i(at('u_kind'), shader ? 0 : kind > 0 ? kind : 7);
 		gl.uniform2f(at('u_bounds'), ...bounds);
 		gl.uniform2f(at('u_origin'), ...drawn.origin);

@@ -62,6 +62,7 @@ uniform float u_most;
 uniform ivec2 u_size;
 uniform int u_rows;
 uniform int u_channels;
+uniform bool u_straight;
 uniform int u_kind;
 uniform vec2 u_bounds;
 uniform vec2 u_origin;
@@ -92,6 +93,15 @@ vec4 stored(ivec2 at) {
 	return u_channels == 3 ? vec4(v.rgb, 1.0) : v;
 }
 
+/** A pixel with its colour multiplied by its alpha: only so is there a mean of several. */
+vec4 multiplied(ivec2 at) {
+	vec4 v = stored(at);
+	return u_straight ? vec4(v.rgb * v.a, v.a) : v;
+}
+
+/** Colour through a function that wants it without alpha; light that covers nothing stays. */
+#define THROUGH(F, v) (v.a > 0.0 && v.a < 1.0 ? F(vec4(v.rgb / v.a, 1.0)).rgb * v.a : F(vec4(v.rgb, 1.0)).rgb)
+
 /** The mean of what a screen pixel covers: at 1:1 and closer it is one pixel. */
 vec4 covered(vec2 at) {
 	vec2 span = abs(u_step);
@@ -104,7 +114,7 @@ vec4 covered(vec2 at) {
 			vec2 place = at + (vec2(i, j) + 0.5) / vec2(n) * span - span * 0.5;
 			ivec2 pixel = ivec2(floor(place));
 			if (u_field >= 0) pixel.y = (pixel.y / 2) * 2 + u_field;
-			sum += stored(pixel);
+			sum += multiplied(pixel);
 		}
 	}
 	return sum / float(n.x * n.y);
@@ -144,16 +154,17 @@ void main() {
 	vec2 at = u_origin + pixel * u_step;
 	if (at.x < 0.0 || at.y < 0.0 || at.x >= float(u_size.x) || at.y >= float(u_rows)) discard;
 	bool colour = u_kind == 0;
-	vec4 v = u_out > 0 && u_out < 5 ? stored(ivec2(floor(at))) : covered(at);
-	if (u_out == 4) { o_colour = v; return; }
+	if (u_out == 4) { o_colour = stored(ivec2(floor(at))); return; }
+	vec4 v = u_out > 0 && u_out < 5 ? multiplied(ivec2(floor(at))) : covered(at);
 	if (u_channel == 6 && u_out == 0) {
 		vec3 left = noise(ivec2(floor(at)));
 		o_colour = vec4(clamp(left, 0.0, 1.0), 1.0);
 		return;
 	}
-	vec3 linear = colour ? toLinear(vec4(v.rgb, 1.0)).rgb : v.rgb;
+	vec3 linear = colour ? THROUGH(toLinear, v) : v.rgb;
 	if (u_out == 1 || u_out == 5) { o_colour = vec4(linear, v.a); return; }
-	if (u_out == 2) { o_colour = vec4(toWorking(vec4(linear, 1.0)).rgb, v.a); return; }
+	vec4 light = vec4(linear, v.a);
+	if (u_out == 2) { o_colour = vec4(THROUGH(toWorking, light), v.a); return; }
 	vec3 seen = linear;
 	vec3 codes;
 	if (colour) {

@@ -11,10 +11,11 @@ from PIL import Image
 from zero_slate.core.canvas.raster import Size
 from zero_slate.core.media.header import Window
 from zero_slate.core.stand.views import ViewLayout
-from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_linear
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, cropped, stored_pixels
 from zero_slate.files.media.pixels.handover import handed_over
-from zero_slate.files.media.pixels.reading import Pixels, as_light
+from zero_slate.files.media.pixels.light import as_light, linear_light
+from zero_slate.files.media.pixels.reading import Pixels
 from zero_slate.files.media.pixels.treatments.finishing import Laid, finished
 from zero_slate.files.media.pixels.treatments.graining import Grained, grained
 from zero_slate.files.media.pixels.treatments.kept import kept
@@ -155,32 +156,15 @@ def _seen_part(
     y1 = max(y0 + 1, min(rows, ceil(top + request.size.height / down) + around))
     if (x0, y0, x1, y1) == (0, 0, columns, rows):
         return pixels
-    return Pixels(pixels.values[y0:y1, x0:x1], pixels.x + x0, pixels.y + y0, size)
+    return Pixels(pixels.values[y0:y1, x0:x1], pixels.x + x0, pixels.y + y0, size, pixels.straight)
 
 
 def _linear(pixels: Pixels, through: ViewedThrough | None) -> Light:
     """Return rows × columns × RGBA of premultiplied linear light."""
-    values = as_light(pixels.values)
+    values = as_light(pixels.covering)
     if pixels.values.dtype.kind == "f" and not np.isfinite(pixels.values).all():
         values = np.nan_to_num(values)
-    rows, columns, channels = values.shape
-    solid = np.ones((rows, columns, 1), np.float32)
-    alpha = solid
-    if channels in (2, 4):
-        alpha = np.clip(values[:, :, -1:], 0, 1)
-    rgb = values[:, :, :3] if channels > 2 else np.repeat(values[:, :, :1], 3, axis=2)
-    rgb = np.ascontiguousarray(rgb)
-    if through is None:
-        return np.concatenate([rgb, alpha], axis=2)
-    is_clear = alpha is not solid and bool(alpha.min() < 1)
-    if is_clear:
-        rgb = np.where(alpha > 0, rgb / np.maximum(alpha, 1e-6), rgb)
-        rgb = np.ascontiguousarray(rgb, dtype=np.float32)
-    processor_of(through.config, to_linear(through)).getDefaultCPUProcessor().applyRGB(rgb)
-    if is_clear:
-        # Light without cover adds to what is behind it, as it does in the file.
-        rgb = np.where(alpha > 0, rgb * alpha, rgb)
-    return np.concatenate([rgb, alpha], axis=2).astype(np.float32)
+    return np.concatenate(linear_light(values, through), axis=2)
 
 
 def _moved(light: Light, left: int, top: int, size: Size) -> Light:

@@ -8,8 +8,9 @@ from scipy.stats import spearmanr
 
 from zero_slate.core.media.eyes import EyeMeasure, EyePart
 from zero_slate.files.media.pictures import UnreadablePicture
+from zero_slate.files.media.pixels.light import as_light
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
-from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
+from zero_slate.files.media.pixels.reading import Pixels, read_pixels
 from zero_slate.files.media.pixels.registering import COLUMNS, ROWS, Registration, register
 from zero_slate.files.media.pixels.shrinking import shrunk
 
@@ -98,9 +99,9 @@ def _luma(pixels: Pixels) -> tuple[NDArray[np.float64], float]:
     scale = max(1.0, columns / WIDEST)
     width, height = round(columns / scale), max(1, round(rows / scale))
     small = (
-        shrunk(pixels.values[:, :, :3], width, height)
+        shrunk(pixels.covering[:, :, :3], width, height)
         if scale > 1
-        else as_light(pixels.values[:, :, :3])
+        else as_light(pixels.covering[:, :, :3])
     )
     mean: NDArray[np.float64] = np.nan_to_num(small).mean(axis=2, dtype=np.float64)
     return mean, columns / width

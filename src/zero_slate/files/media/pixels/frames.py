@@ -56,6 +56,8 @@ class Frame:
     reduced: int
     content: bytes | str
     problem: str = ""
+    straight: bool = False
+    """Whether its last channel is alpha that the others aren't multiplied by."""
 
 
 def read_frame(request: FrameRequest) -> Frame:
@@ -76,13 +78,14 @@ def read_frame(request: FrameRequest) -> Frame:
         values, x, y, rows = cropped(values, x, y, rows, request.window)
     reduced = -(-max(values.shape[:2]) // request.longest)
     if reduced > 1:
-        values, rows = _reduced(values, reduced), rows // reduced
+        values, rows = _reduced(values, reduced, pixels.straight), rows // reduced
     height, width, channels = values.shape
     sample = {"f2": "half", "f4": "float", "u1": "uint8", "u2": "uint16"}[values.dtype.str[1:]]
     content = handed_over(np.ascontiguousarray(values), request.handover)
     return Frame(
-        width, height, channels, sample, x, y, pixels.format, rows, reduced, content, problem
-    )
+        width, height, channels, sample, x, y, pixels.format, rows, reduced, content, problem,
+        pixels.straight,
+    )  # fmt: skip
 
 
 def stored_pixels(request: FrameRequest) -> Pixels:
@@ -104,12 +107,21 @@ def cropped(
     return values[top:below, left:right], x + left, y + top, kept
 
 
-def _reduced(values: NDArray[Any], times: int) -> NDArray[Any]:
-    """Return every block's mean as one pixel; what is left over at the edges is left out."""
+def _reduced(values: NDArray[Any], times: int, straight: bool) -> NDArray[Any]:
+    """Return every block's mean as one pixel; what is left over at the edges is left out.
+
+    Colour that isn't multiplied by its alpha counts by that.
+    """
     rows, columns = values.shape[0] // times, values.shape[1] // times
     whole = values[: rows * times, : columns * times]
     blocks = whole.reshape(rows, times, columns, times, -1)
-    mean = blocks.mean(axis=(1, 3), dtype=np.float32)
+    if straight:
+        weight = blocks[..., -1:].astype(np.float32)
+        total = weight.sum(axis=(1, 3))
+        colour = (blocks[..., :-1] * weight).sum(axis=(1, 3)) / np.where(total > 0, total, 1)
+        mean = np.concatenate([colour, total / times**2], axis=2)
+    else:
+        mean = blocks.mean(axis=(1, 3), dtype=np.float32)
     made: NDArray[Any] = mean.astype(values.dtype)
     return made
 

@@ -13,16 +13,16 @@ from numpy.typing import NDArray
 
 from zero_slate.core.media.layers import Layer, LayerKind, kind_by_values, layers_of
 from zero_slate.core.media.statistics import ChannelStatistics
-from zero_slate.files.colour.chain import ViewedThrough
+from zero_slate.files.colour.chain import BrokenView, ViewedThrough
 from zero_slate.files.failures import FAILURES, damaged
 from zero_slate.files.media.pictures import UnreadablePicture, read_picture
 from zero_slate.files.media.pixels.counting import count_channel
 from zero_slate.files.media.pixels.data_colours import data_codes
+from zero_slate.files.media.pixels.light import as_light, multiplied, seen_alone
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.reading import Pixels, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
 from zero_slate.files.media.pixels.small import bounds_of, encoded
-from zero_slate.files.media.pixels.viewing import seen
 
 # Channels are counted side by side, within the one process that has them in memory.
 _THREADS = max(1, os.cpu_count() or 1)
@@ -146,6 +146,9 @@ def _seen(
     if kind is LayerKind.IDS:
         codes = data_codes(picked(planes[0][:, :, None], wide, high), kind, 0, 1)
     else:
+        if pixels.straight and len(planes) in (2, 4):
+            whole_picture = multiplied(as_light(np.stack(planes, axis=2)))
+            planes = [whole_picture[:, :, n] for n in range(len(planes))]
         small = np.concatenate([shrunk(each[:, :, None], wide, high) for each in planes[:4]], 2)
         if kind.is_data:
             # Of depth, what is nearer than nothing is what counts.
@@ -155,8 +158,10 @@ def _seen(
                 bounds = least, greatest
             codes = data_codes(small, kind, *bounds)
         else:
-            rgb = small[:, :, :3] if small.shape[2] > 2 else np.repeat(small[:, :, :1], 3, axis=2)
-            codes = seen(rgb, request.through)
+            try:
+                codes = seen_alone(small, request.through)
+            except BrokenView as error:
+                return SeenLayer(layer, kind, statistics, problem=str(error))
     inside = (
         slice(max(0, top), min(height, top + high)),
         slice(max(0, left), min(request.width, left + wide)),

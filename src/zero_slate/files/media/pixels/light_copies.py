@@ -21,8 +21,7 @@ from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.media.pixels.burning import slate_picture, written
 from zero_slate.files.media.pixels.frames import FrameRequest, cropped, stored_pixels
-from zero_slate.files.media.pixels.reading import as_light
-from zero_slate.files.media.pixels.viewing import seen
+from zero_slate.files.media.pixels.light import as_light, seen_alone
 
 JPEG_QUALITY = 90
 DWA_LEVEL = 45
@@ -119,7 +118,7 @@ def _pixels(request: CopyRequest) -> NDArray[np.float32]:
 
 def _shrunk(request: CopyRequest) -> NDArray[np.float32]:
     pixels = stored_pixels(request.source)
-    light = np.ascontiguousarray(np.nan_to_num(as_light(pixels.values)), np.float32)
+    light = np.ascontiguousarray(np.nan_to_num(as_light(pixels.covering)), np.float32)
     rows, columns, channels = light.shape
     size = pixels.format
     if (pixels.x, pixels.y, columns, rows) != (0, 0, size.width, size.height):
@@ -142,9 +141,8 @@ def _shrunk(request: CopyRequest) -> NDArray[np.float32]:
 
 
 def _codes(request: CopyRequest, pixels: NDArray[np.float32]) -> NDArray[np.uint8]:
-    rgb = pixels[:, :, :3] if pixels.shape[2] > 2 else np.repeat(pixels[:, :, :1], 3, axis=2)
     # A slate is drawn in display codes already.
-    shown = rgb if request.slate else seen(rgb, request.through)
+    shown = seen_alone(pixels, None if request.slate else request.through)
     codes = np.round(shown * 255).astype(np.uint8)
     return np.maximum(codes, written(request.burnt, codes.shape)) if request.burnt else codes
 

@@ -6,7 +6,7 @@ from scipy.ndimage import convolve
 
 from zero_slate.core.media.noise import NoiseMeasure, NoiseTable
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
-from zero_slate.files.media.pixels.reading import as_light
+from zero_slate.files.media.pixels.light import as_light
 
 SIDE = 16
 LEVELS = 5
@@ -21,7 +21,7 @@ _GAIN = 6.0
 
 def measure_noise(request: FrameRequest) -> NoiseTable:
     """Measure a frame's noise. Raises UnreadablePicture and UnreadableMovie."""
-    values = stored_pixels(request).values
+    values = stored_pixels(request).covering
     light = np.nan_to_num(as_light(values[:, :, :3]))
     return noise_of(light.mean(axis=2, dtype=np.float32))
 

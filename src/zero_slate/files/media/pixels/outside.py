@@ -7,16 +7,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from zero_slate.core.colour.outside import OutsideShares
-from zero_slate.files.colour.chain import (
-    BrokenView,
-    ViewedThrough,
-    processor_of,
-    to_display,
-    to_linear,
-    to_working,
-)
+from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_working
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
-from zero_slate.files.media.pixels.reading import as_light
+from zero_slate.files.media.pixels.light import applied, as_light, displayed, linear_light
 
 # A code so near the end stands for all that lies beyond it.
 ENDS = 0.5 / 255
@@ -31,8 +24,11 @@ class _Outside:
 
 
 def outside_shares(request: FrameRequest, through: ViewedThrough | None) -> OutsideShares:
-    """Return the shares of a frame's pixels that lie outside. Raises what reading raises."""
-    found = _outside(stored_pixels(request).values, through)
+    """Return the shares of a frame's pixels that lie outside.
+
+    Raises what reading raises, and BrokenView.
+    """
+    found = _outside(stored_pixels(request).covering, through)
     return OutsideShares(float(found.working.mean()), float(found.display.mean()))
 
 
@@ -43,18 +39,11 @@ def hatched(values: NDArray[Any], through: ViewedThrough | None) -> NDArray[np.u
 
 
 def _outside(values: NDArray[Any], through: ViewedThrough | None) -> _Outside:
-    rgb = as_light(values[:, :, :3]) if values.shape[2] > 2 else None
-    if rgb is None or through is None:
+    if values.shape[2] < 3 or through is None:
         nothing = np.zeros(values.shape[:2], np.bool_)
         return _Outside(nothing, nothing)
-    light = np.ascontiguousarray(np.nan_to_num(rgb), np.float32)
-    try:
-        processor_of(through.config, to_linear(through)).getDefaultCPUProcessor().applyRGB(light)
-        working, codes = light.copy(), light
-        processor_of(through.config, to_working(through)).getDefaultCPUProcessor().applyRGB(working)
-        processor_of(through.config, to_display(through)).getDefaultCPUProcessor().applyRGB(codes)
-    except BrokenView:
-        nothing = np.zeros(values.shape[:2], np.bool_)
-        return _Outside(nothing, nothing)
+    light, alpha = linear_light(as_light(values), through)
+    processor = processor_of(through.config, to_working(through)).getDefaultCPUProcessor()
+    working, codes = applied(light, alpha, processor), displayed(light, through)
     beyond = (codes >= 1 - ENDS) | (codes < UNDER)
     return _Outside(np.asarray((working < UNDER).any(axis=2)), np.asarray(beyond.any(axis=2)))

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from typing import Any
 
-import numpy as np
 import OpenImageIO as oiio
 from numpy.typing import NDArray
 
@@ -11,21 +10,32 @@ from zero_slate.core.base.figures import megabytes
 from zero_slate.core.canvas.raster import LONGEST_SIDE, MOST_PIXELS, Size
 from zero_slate.files.media.pictures import UnreadablePicture, plain_reason
 from zero_slate.files.media.pixels.deep import flattened
+from zero_slate.files.media.pixels.light import as_light, multiplied
 from zero_slate.files.plain_files import no_plain_file
 
 # More than this is never held in memory for one picture.
 MOST_BYTES = 2 * 10**9
+_STRAIGHT = "oiio:UnassociatedAlpha"
 _BYTES = {"half": 2, "float": 4, "uint": 4, "uint16": 2, "uint8": 1}
 
 
 @dataclass(frozen=True, slots=True)
 class Pixels:
-    """Rows × columns × channels; `x` and `y` are the first's place in the picture's `format`."""
+    """Rows × columns × channels; `x` and `y` are the first's place in the picture's `format`.
+
+    `straight` is set where the last channel is alpha, and the others aren't multiplied by it.
+    """
 
     values: NDArray[Any]
     x: int
     y: int
     format: Size
+    straight: bool = False
+
+    @property
+    def covering(self) -> NDArray[Any]:
+        """The values with colour multiplied by alpha: as stored, or else as floats."""
+        return multiplied(as_light(self.values)) if self.straight else self.values
 
 
 def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
@@ -37,7 +47,10 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
     """
     if other := no_plain_file(path):
         raise UnreadablePicture(other)
-    picture = oiio.ImageInput.open(path)
+    # What is stored without its alpha in it is read so: multiplied in 8 bits it would be gone.
+    asked = oiio.ImageSpec()
+    asked.attribute(_STRAIGHT, 1)
+    picture = oiio.ImageInput.open(path, asked)
     if picture is None:
         raise UnreadablePicture(plain_reason(oiio.geterror(), path))
     try:
@@ -68,12 +81,13 @@ def read_pixels(path: str, part: int, channels: tuple[int, ...]) -> Pixels:
                 f"its pixels can't be read ({plain_reason(picture.geterror(), path)})"
             )
         x, y, size = place_in_format(picture, spec, whole)
+        alpha = spec.alpha_channel if spec.get_int_attribute(_STRAIGHT, 0) else -1
     finally:
         picture.close()
     wanted = [each - first for each in channels]
     if wanted != list(range(last - first)):
         values = values[:, :, wanted]
-    return Pixels(values, x, y, size)
+    return Pixels(values, x, y, size, len(channels) > 1 and channels[-1] == alpha)
 
 
 def place_in_format(picture: Any, spec: Any, whole: Size) -> tuple[int, int, Size]:
@@ -108,10 +122,3 @@ def _kind(spec: Any, channels: tuple[int, ...]) -> str:
         if kind in ("half", "uint8", "uint16"):
             return kind
     return "float"
-
-
-def as_light(values: NDArray[Any]) -> NDArray[np.float32]:
-    """Return values as floats: whole numbers as shares of the greatest there is."""
-    if values.dtype in (np.uint8, np.uint16):
-        return values.astype(np.float32) / np.float32(np.iinfo(values.dtype).max)
-    return values.astype(np.float32)

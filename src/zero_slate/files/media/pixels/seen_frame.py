@@ -8,9 +8,10 @@ from numpy.typing import NDArray
 from PIL import Image
 
 from zero_slate.core.colour.grade import LUMA
-from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_display, to_linear
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.composing import ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
+from zero_slate.files.media.pixels.light import as_light, displayed, linear_light, multiplied
 from zero_slate.files.media.pixels.shrinking import shrunk
 
 Light = NDArray[np.float32]
@@ -53,23 +54,17 @@ def looked_at(values: Light, through: ViewedThrough | None, look: Adjusted) -> L
 
     Exposure and saturation work on linear light, gamma on the codes that the view gives.
     """
-    rgb = values[:, :, :3] if values.shape[2] > 2 else np.repeat(values[:, :, :1], 3, axis=2)
-    rgb = np.ascontiguousarray(rgb, dtype=np.float32)
-    alpha = values[:, :, -1] if values.shape[2] in (2, 4) else np.ones(values.shape[:2])
-    if through is not None:
-        processor_of(through.config, to_linear(through)).getDefaultCPUProcessor().applyRGB(rgb)
-    rgb *= np.float32(2.0**look.exposure)
+    rgb, alpha = linear_light(values, through)
+    rgb = rgb * np.float32(2.0**look.exposure)
     if look.saturation != 1:
         luma = (rgb @ np.asarray(LUMA, np.float32))[:, :, None]
         rgb = np.ascontiguousarray(luma + np.float32(look.saturation) * (rgb - luma))
-    if through is not None:
-        processor_of(through.config, to_display(through)).getDefaultCPUProcessor().applyRGB(rgb)
-    codes = np.clip(np.nan_to_num(rgb), 0, 1) ** np.float32(1 / look.gamma)
+    codes = np.clip(np.nan_to_num(displayed(rgb, through)), 0, 1) ** np.float32(1 / look.gamma)
     one = {"red": 0, "green": 1, "blue": 2}.get(look.channel)
     if one is not None:
         codes = np.repeat(codes[:, :, one : one + 1], 3, axis=2)
     elif look.channel == "alpha":
-        codes = np.repeat(np.clip(alpha, 0, 1)[:, :, None], 3, axis=2)
+        codes = np.repeat(alpha, 3, axis=2)
     elif look.channel == "luma":
         codes = np.repeat((codes @ np.asarray(LUMA, np.float32))[:, :, None], 3, axis=2)
     return np.asarray(np.clip(codes, 0, 1), np.float32)
@@ -80,6 +75,5 @@ def _values(frame: Frame) -> Light:
     kind = kinds[frame.sample]
     assert isinstance(frame.content, bytes)
     values = np.frombuffer(frame.content, kind).reshape(frame.height, frame.width, -1)
-    if values.dtype in (np.uint8, np.uint16):
-        return values.astype(np.float32) / np.float32(np.iinfo(values.dtype).max)
-    return values.astype(np.float32)
+    light = as_light(values)
+    return multiplied(light) if frame.straight else light

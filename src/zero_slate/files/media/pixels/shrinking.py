@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 from PIL import Image
 
-from zero_slate.files.media.pixels.reading import as_light
+from zero_slate.files.media.pixels.light import as_light
 
 
 def shrunk(values: NDArray[Any], width: int, height: int) -> NDArray[np.float32]:

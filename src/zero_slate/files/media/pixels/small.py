@@ -1,7 +1,7 @@
 """A small picture of an element, placed on its canvas and seen through a view."""
 
 import io
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -12,9 +12,10 @@ from zero_slate.core.media.layers import LayerKind
 from zero_slate.core.media.small_picture import Box, SmallPictureFrame
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.data_colours import data_codes
+from zero_slate.files.media.pixels.light import as_light, colour_and_alpha, uncovered
 from zero_slate.files.media.pixels.movie_frames import movie_pixels
 from zero_slate.files.media.pixels.outside import hatched
-from zero_slate.files.media.pixels.reading import Pixels, as_light, read_pixels
+from zero_slate.files.media.pixels.reading import Pixels, read_pixels
 from zero_slate.files.media.pixels.shrinking import picked, shrunk
 from zero_slate.files.media.pixels.viewing import seen
 
@@ -72,7 +73,8 @@ def laid(request: PictureRequest, pixels: Pixels) -> NDArray[np.uint8]:
     )  # fmt: skip
     width, height = into_columns.stop - into_columns.start, into_rows.stop - into_rows.start
     if width > 0 and height > 0:
-        out[into_rows, into_columns] = _seen(request, pixels.values[rows, columns], width, height)
+        part = replace(pixels, values=pixels.values[rows, columns]).covering
+        out[into_rows, into_columns] = _seen(request, part, width, height)
     _faint_outside(out, frame.canvas)
     return np.round(out * 255).astype(np.uint8)
 
@@ -115,15 +117,11 @@ def _seen(
     if request.kind.is_data:
         low, high = request.bounds or bounds_of(small, request.kind)
         return np.concatenate([data_codes(small, request.kind, low, high), solid], 2)
-    rgb = small[:, :, :3] if small.shape[2] > 2 else np.repeat(small[:, :, :1], 3, axis=2)
-    alpha = np.clip(small[:, :, 3:4], 0, 1) if small.shape[2] > 3 else solid
-    if small.shape[2] == 2:
-        alpha = np.clip(small[:, :, 1:2], 0, 1)
-    # Colour is seen as it is where it covers; light without cover is seen as it is as well.
-    covered = np.where(alpha > 0, rgb / np.maximum(alpha, 1e-4), rgb) if alpha.min() < 1 else rgb
-    codes = seen(covered, request.through)
+    rgb, alpha = colour_and_alpha(small)
+    # What lies behind is the page's: colour is seen as it is where it covers.
+    codes = seen(uncovered(rgb, alpha), request.through)
     if request.hatch:
-        _hatch(codes, hatched(covered, request.through))
+        _hatch(codes, hatched(small, request.through))
     return np.concatenate([codes, alpha], axis=2)
 
 

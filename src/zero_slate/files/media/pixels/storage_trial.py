@@ -21,7 +21,7 @@ from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.media.pixels.encoders import has_encoder, new_movie
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
-from zero_slate.files.media.pixels.reading import as_light
+from zero_slate.files.media.pixels.light import as_light
 from zero_slate.files.media.pixels.viewing import seen
 
 Values = NDArray[np.float32]
@@ -110,7 +110,7 @@ def try_storage(request: TrialRequest) -> Trial:
 
 def _light(request: FrameRequest) -> Values:
     """Return a frame as RGBA floats."""
-    values = np.asarray(as_light(stored_pixels(request).values), np.float32)
+    values = np.asarray(as_light(stored_pixels(request).covering), np.float32)
     if not np.isfinite(values).all():
         values = np.nan_to_num(values)
     if values.shape[2] == 2:

@@ -6,16 +6,15 @@ import numpy as np
 import PyOpenColorIO as ocio
 from numpy.typing import NDArray
 
-from zero_slate.files.colour.chain import BrokenView, ViewedThrough, whole
-from zero_slate.files.colour.configs import UnreadableConfig, stamp_of
+from zero_slate.files.colour.chain import ViewedThrough, whole
 
 
 def seen(rgb: NDArray[np.float32], through: ViewedThrough | None) -> NDArray[np.float32]:
     """Return rows × columns × 3 as display codes from 0 to 1.
 
-    Where the config has no such space or view the values themselves are taken for codes.
+    Without `through` the values themselves are codes. Raises BrokenView and UnreadableConfig.
     """
-    processor = _processor(through, stamp_of(through.config)) if through else None
+    processor = _processor(through) if through else None
     codes = np.ascontiguousarray(rgb, dtype=np.float32)
     if processor is not None:
         codes = codes.copy()
@@ -24,8 +23,5 @@ def seen(rgb: NDArray[np.float32], through: ViewedThrough | None) -> NDArray[np.
 
 
 @lru_cache(maxsize=32)
-def _processor(through: ViewedThrough, stamp: tuple[int, int]) -> "ocio.CPUProcessor | None":
-    try:
-        return whole(through).getDefaultCPUProcessor()
-    except (BrokenView, UnreadableConfig):
-        return None
+def _processor(through: ViewedThrough) -> "ocio.CPUProcessor":
+    return whole(through).getDefaultCPUProcessor()

@@ -8,9 +8,9 @@ from numpy.typing import NDArray
 
 from zero_slate.core.finish.grain import BRIGHTNESSES
 from zero_slate.core.finish.measured import MeasuredGrain
-from zero_slate.files.colour.chain import ViewedThrough, processor_of, to_linear
+from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
-from zero_slate.files.media.pixels.reading import as_light
+from zero_slate.files.media.pixels.light import as_light, linear_light
 from zero_slate.files.media.pixels.treatments.graining import HALF_HEIGHT, to_codes
 
 Codes = NDArray[np.float32]
@@ -141,9 +141,5 @@ def _blocks(frame: Codes) -> list[Codes]:
 
 
 def _codes(request: FrameRequest, through: ViewedThrough | None) -> Codes:
-    values = as_light(stored_pixels(request).values)
-    rgb = values[:, :, :3] if values.shape[2] > 2 else np.repeat(values[:, :, :1], 3, axis=2)
-    light = np.ascontiguousarray(np.nan_to_num(rgb), np.float32)
-    if through is not None:
-        processor_of(through.config, to_linear(through)).getDefaultCPUProcessor().applyRGB(light)
-    return to_codes(light)
+    light, _ = linear_light(as_light(stored_pixels(request).covering), through)
+    return to_codes(np.nan_to_num(light))

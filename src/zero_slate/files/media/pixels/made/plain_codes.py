@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pixels.composing import ComposeRequest, composed
+from zero_slate.files.media.pixels.light import colour_and_alpha, uncovered
 from zero_slate.files.media.pixels.made.pictures import made_codes
 from zero_slate.files.media.pixels.viewing import seen
 
@@ -33,12 +34,8 @@ def write_codes(asked: CodesRequest) -> str:
 
     Returns the path. Raises OSError, and what reading the frame raises.
     """
-    light = composed(asked.request)
-    alpha = np.clip(light[:, :, 3:], 0, 1)
-    rgb = light[:, :, :3]
-    if alpha.min() < 1:
-        rgb = np.where(alpha > 0, rgb / np.maximum(alpha, 1e-4), rgb)
-    codes = seen(np.ascontiguousarray(rgb, np.float32), asked.through)
+    rgb, alpha = colour_and_alpha(composed(asked.request))
+    codes = seen(uncovered(rgb, alpha), asked.through)
     whole = np.concatenate([codes, alpha], axis=2)
     np.save(asked.path, np.round(whole * 255).astype(np.uint8))
     return asked.path
