@@ -56,12 +56,13 @@ def test_the_next_step_is_above_and_the_last_is_the_last(depth: SampleDepth) -> 
 
 def probe(codes: float) -> Probe:
     steps = ((-1.0, codes), (0.0, codes / 4))
-    return Probe(0.4, 0.8, (), (), tuple(RampSteps(each, steps) for each in SampleDepth))
+    bands = (-1.0, -1.0) if codes > 1 else None
+    return Probe(0.4, 0.8, (), (), tuple(RampSteps(each, steps, bands) for each in SampleDepth))
 
 
 def test_a_step_over_a_display_code_is_seen_as_a_band() -> None:
     coarse = context_for(SETUP, probe=probe(2.0))
-    assert "a ramp bands from −1.0 to −1.0 stops" in MEANINGS["working_depth"](coarse).text
+    assert "a ramp bands from −1.00 to −1.00 stops" in MEANINGS["working_depth"](coarse).text
     assert "no ramp bands" in MEANINGS["artwork_depth"](context_for(SETUP, probe=probe(1.0))).text
     drawing = draw_depth(coarse)
     assert [curve.name for curve in drawing.curves] == [

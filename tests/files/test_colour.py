@@ -8,6 +8,7 @@ import PyOpenColorIO as ocio
 import pytest
 
 from zero_slate.core.colour.config_place import BUILT_IN, USUAL
+from zero_slate.core.colour.depth import SampleDepth
 from zero_slate.core.colour.grade import Cdl
 from zero_slate.files.colour import configs
 from zero_slate.files.colour.chain import Look, ViewedThrough, to_linear, whole
@@ -145,3 +146,27 @@ def test_a_shader_has_its_three_parts_and_their_tables(name: str) -> None:
             assert table.sampler in part.source
     other = view_shader(ViewedThrough(address, "ACEScg", display, views[-1], "ACEScct"))
     assert other.key != made.key
+
+
+def test_a_ramp_bands_wherever_any_step_that_a_type_holds_is_over_a_code() -> None:
+    """Every code tried again here, one by one, by the library's own processor."""
+    found = probe(CONFIG, "ACEScg", SDR.display, SDR.view)
+    assert found is not None
+    ramp = found.ramp(SampleDepth.INT8)
+    assert ramp is not None
+    config = ocio.Config.CreateFromFile(CONFIG)
+    view = ocio.DisplayViewTransform(src="ACEScg", display=SDR.display, view=SDR.view)
+    processor = config.getProcessor(view).getDefaultCPUProcessor()
+    share = np.arange(256) / 255
+    light = np.where(share <= 0.04045, share / 12.92, ((share + 0.055) / 1.055) ** 2.4)
+    codes = [processor.applyRGB([float(each)] * 3)[1] * 255 for each in light]
+    coarse = [n for n in range(1, 255) if codes[n + 1] - codes[n] > 1.005]
+    stops = [float(np.log2(light[n] / 0.18)) for n in (coarse[0], coarse[-1])]
+    assert ramp.bands == pytest.approx(tuple(stops), abs=0.006)
+    assert max(step for _, step in ramp.codes) == pytest.approx(
+        float(np.diff(codes).max()), abs=1e-3
+    )
+    # What is shown as it is stored has steps of a code, and bands nowhere.
+    plain = probe(CONFIG, "ACEScg", SDR.display, "Un-tone-mapped")
+    assert plain is not None
+    assert all(each.bands is None for each in plain.ramps)

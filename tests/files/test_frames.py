@@ -6,6 +6,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from scipy.ndimage import gaussian_filter
 
 from tests.files.test_pixels import save
 from tests.makers import write_movie
@@ -16,7 +17,7 @@ from zero_slate.files.colour.chain import ViewedThrough
 from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.media.pixels.composing import ComposedLayer, ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
-from zero_slate.files.media.pixels.noise import noise_of
+from zero_slate.files.media.pixels.noise import NoiseRequest, measure_noise, noise_of
 from zero_slate.files.media.pixels.seen_frame import Adjusted, looked_at, seen_frame
 
 KINDS = {"half": np.float16, "float": np.float32, "uint8": np.uint8, "uint16": np.uint16}
@@ -159,28 +160,62 @@ def test_a_frame_is_made_for_browsers_that_cant(tmp_path: Path) -> None:
 # --- noise
 
 
-@pytest.mark.parametrize("sigma", [0.002, 0.02])
-def test_noise_is_measured_over_gradients_at_five_brightnesses(sigma: float) -> None:
-    rng = np.random.default_rng(3)
-    across = np.linspace(0.05, 0.9, 640, dtype=np.float32)
-    picture = np.tile(across, (320, 1)) + rng.normal(0, sigma, (320, 640)).astype(np.float32)
-    found = noise_of(picture.astype(np.float32))
-    assert len(found.measures) == 5
-    assert [m.level for m in found.measures] == sorted(m.level for m in found.measures)
-    for measure in found.measures:
-        assert measure.sigma == pytest.approx(sigma, rel=0.15)
+def grained(sigma: float, soft: float, seed: int, colour: bool = True) -> np.ndarray:
+    """Return a ramp with noise of a channel's own, made soft and then as strong as is said."""
+    rng = np.random.default_rng(seed)
+    raw = rng.normal(0, 1, (256, 640, 3 if colour else 1))
+    if soft:
+        raw = gaussian_filter(raw, (soft, soft, 0))
+    ramp = np.linspace(0.05, 0.9, 640)[None, :, None]
+    return (ramp + raw / raw.std(axis=(0, 1)) * sigma).astype(np.float32)
+
+
+@pytest.mark.parametrize("sigma", [0.002, 0.01, 0.02])
+@pytest.mark.parametrize("soft", [0.0, 0.7, 1.5])
+def test_noise_is_measured_by_channel_from_two_frames_or_one(sigma: float, soft: float) -> None:
+    one, other = grained(sigma, soft, 3), grained(sigma, soft, 4)
+    two, alone = noise_of(one, other), noise_of(one)
+    assert (two.frames, alone.frames) == (2, 1)
+    for table, near in ((two, 0.06), (alone, 0.15)):
+        assert len(table.measures) == 5
+        assert [m.level for m in table.measures] == sorted(m.level for m in table.measures)
+        for measure in table.measures:
+            assert len(measure.sigmas) == 3
+            assert measure.sigmas == pytest.approx((sigma,) * 3, rel=near)
+            # A bell of σ has a width at half its height of 2.355 σ.
+            assert measure.width == pytest.approx(max(0.5, 2.355 * soft), rel=0.15, abs=0.1)
+
+
+def test_each_channel_has_its_own_noise() -> None:
+    sigmas = (0.01, 0.004, 0.02)
+    frames = [
+        np.concatenate([grained(each, 0, seed + n, False) for n, each in enumerate(sigmas)], 2)
+        for seed in (5, 9)
+    ]
+    for measure in noise_of(*frames).measures:
+        assert measure.sigmas == pytest.approx(sigmas, rel=0.06)
 
 
 def test_noise_that_rises_with_the_light_is_told_by_brightness() -> None:
     rng = np.random.default_rng(4)
     level = np.repeat(np.linspace(0.1, 0.9, 5, dtype=np.float32), 64)[None, :].repeat(256, 0)
     picture = level + rng.normal(0, 1, level.shape).astype(np.float32) * 0.01 * level
-    found = noise_of(picture.astype(np.float32))
+    found = noise_of(picture.astype(np.float32)[:, :, None])
     for measure, at in zip(found.measures, (0.1, 0.3, 0.5, 0.7, 0.9), strict=True):
-        assert measure.sigma == pytest.approx(0.01 * at, rel=0.2)
+        assert measure.sigmas[0] == pytest.approx(0.01 * at, rel=0.2)
 
 
 def test_a_picture_too_small_to_be_measured_has_no_noise() -> None:
     with warnings.catch_warnings():
         warnings.simplefilter("error")
-        assert noise_of(np.zeros((8, 8), np.float32)).measures == ()
+        assert noise_of(np.zeros((8, 8, 1), np.float32)).measures == ()
+
+
+def test_a_plate_on_twos_is_measured_by_a_frame_that_differs(tmp_path: Path) -> None:
+    one, other = grained(0.01, 0, 3).astype(np.float16), grained(0.01, 0, 4).astype(np.float16)
+    files = [str(save(tmp_path / f"{n}.exr", each)) for n, each in enumerate((other, one, one))]
+    last, this, following = (FrameRequest(each, 0, (0, 1, 2)) for each in files)
+    assert measure_noise(NoiseRequest(this, (following, last))).frames == 2
+    assert measure_noise(NoiseRequest(this, (following,))).frames == 1
+    (tmp_path / "0.exr").write_bytes(b"broken")
+    assert measure_noise(NoiseRequest(this, (last,))).frames == 1

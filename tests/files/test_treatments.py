@@ -14,6 +14,7 @@ from zero_slate.core.stand.views import ViewLayout
 from zero_slate.files.media.pixels.composing import ComposedLayer, ComposeRequest, composed
 from zero_slate.files.media.pixels.frames import FrameRequest
 from zero_slate.files.media.pixels.made import matching
+from zero_slate.files.media.pixels.parts import differing
 from zero_slate.files.media.pixels.treatments.finishing import Laid, finished, parts_of
 from zero_slate.files.media.pixels.treatments.graining import (
     Grained,
@@ -156,7 +157,7 @@ def greys(columns: int = 480, rows: int = 320) -> Light:
 def test_what_is_measured_is_what_was_laid_on(text: str, by_difference: bool) -> None:
     grain = Grain.parse(text)
     frames = [to_codes(grained(greys(), Grained(grain, frame))[:, :, :3]) for frame in (1, 2)]
-    parts = matching._differing(*frames) if by_difference else matching._flat(frames[0])
+    parts = differing(*frames, 0.02, 0.98) if by_difference else matching._flat(frames[0])
     found = matching.measured(parts, 2)
     for measured, laid in zip(found.deviations, grain.deviations, strict=True):
         assert measured == pytest.approx(laid, rel=0.08 if by_difference else 0.3)

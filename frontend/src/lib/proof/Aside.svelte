@@ -75,17 +75,25 @@
 		if (pick) proof.chosen = { ...pick, layer: key };
 	}
 
-	/** Where the noise's five measures lie in their drawing. */
+	/** How a channel's noise is drawn: its line, and the letter over its column. */
+	const INKS = [
+		{ letter: 'R', dash: '' },
+		{ letter: 'G', dash: '5 2' },
+		{ letter: 'B', dash: '1.5 2' }
+	];
+	/** Where each channel's five measures of noise lie in their drawing. */
 	const curve = $derived.by(() => {
 		const all = noise?.measures ?? [];
 		if (all.length < 2) return [];
-		const most = Math.max(...all.map((each) => each.sigma)) || 1;
+		const most = Math.max(...all.flatMap((each) => each.sigmas)) || 1;
 		const [first, last] = [all[0]!.level, all.at(-1)!.level];
 		const wide = last - first || 1;
-		return all.map((each) => ({
-			x: 4 + ((each.level - first) / wide) * 142,
-			y: 40 - (each.sigma / most) * 34,
-			each
+		return INKS.slice(0, all[0]!.sigmas.length).map((ink, channel) => ({
+			ink,
+			points: all.map((each) => ({
+				x: 4 + ((each.level - first) / wide) * 142,
+				y: 40 - ((each.sigmas[channel] ?? 0) / most) * 34
+			}))
 		}));
 	});
 </script>
@@ -182,19 +190,44 @@
 		<div data-noise>
 			{#if curve.length}
 				<svg viewBox="0 0 150 48" class="w-full" role="img" aria-label="Noise, from dark to light">
-					<path d="M{curve.map((p) => `${p.x} ${p.y}`).join('L')}" class="curve" />
-					{#each curve as point (point.x)}<circle cx={point.x} cy={point.y} r="2.5" />{/each}
+					{#each curve as { ink, points } (ink.letter)}
+						<path
+							d="M{points.map((p) => `${p.x} ${p.y}`).join('L')}"
+							class="curve"
+							stroke-dasharray={ink.dash}
+						/>
+						{#each points as point (point.x)}<circle cx={point.x} cy={point.y} r="2" />{/each}
+					{/each}
 				</svg>
 				<table class="num w-full text-fine">
 					<thead class="text-left"
-						><tr><th class="font-normal">level</th><th class="font-normal">sigma</th></tr></thead
+						><tr
+							><th class="font-normal">level</th>{#each curve as { ink } (ink.letter)}<th
+									class="font-normal"
+									>σ {curve.length > 1 ? ink.letter : ''}<svg
+										width="16"
+										height="6"
+										aria-hidden="true"
+										><path d="M0 3H16" class="curve" stroke-dasharray={ink.dash} /></svg
+									></th
+								>{/each}<th class="font-normal">width</th></tr
+						></thead
 					>
 					<tbody>
 						{#each noise?.measures ?? [] as each (each.level)}
-							<tr><td>{figure(each.level)}</td><td>{figure(each.sigma)}</td></tr>
+							<tr
+								><td>{figure(each.level)}</td>{#each each.sigmas as sigma, n (n)}<td
+										>{figure(sigma)}</td
+									>{/each}<td>{each.width.toFixed(1)} px</td></tr
+							>
 						{/each}
 					</tbody>
 				</table>
+				<p class="text-xs">
+					{noise?.frames === 2
+						? 'From what two frames differ by, where nothing moves.'
+						: 'From the flattest parts of this frame alone: fine detail counts as noise.'}
+				</p>
 			{:else}
 				<p class="text-xs">{noise ? 'Nothing of it is flat enough.' : 'Measuring…'}</p>
 			{/if}

@@ -6,6 +6,7 @@ BT.709 seen through BT.1886; floats hold light itself (IEEE 754-2008).
 
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import lru_cache
 from math import floor, log2, ulp
 
 from zero_slate.core.colour.srgb import decoded, encoded
@@ -99,6 +100,25 @@ def next_above(depth: SampleDepth, light: float) -> float:
     return decoded(min(1.0, (code + 1) / most))
 
 
+@lru_cache
+def held_lights(depth: SampleDepth) -> tuple[float, ...]:
+    """Return every light that a type of samples holds where ramps are followed, in order.
+
+    Of 32-bit floats, which hold millions, it is a step at each light that a ramp is drawn at: they
+    are 8,192 times as fine as halves.
+    """
+    least, greatest = lights()[0][1], lights()[-1][1]
+    if depth is SampleDepth.FLOAT:
+        return tuple(sorted(x for _, light in lights() for x in (light, next_above(depth, light))))
+    if depth is SampleDepth.HALF:
+        powers = range(floor(log2(least)), floor(log2(greatest)) + 1)
+        every = ((1 + n / 1024) * 2.0**power for power in powers for n in range(1024))
+    else:
+        most = depth.levels - 1
+        every = (decoded(code / most) for code in range(depth.levels))
+    return tuple(light for light in every if least <= light <= greatest)
+
+
 def lights() -> tuple[tuple[float, float], ...]:
     """Return the lights that a ramp is followed at: stops from middle grey, and linear light."""
     first, last = STOPS
@@ -112,10 +132,6 @@ class RampSteps:
 
     depth: SampleDepth
     codes: tuple[tuple[float, float], ...]
-    """Stops from middle grey, and how many of 255 display codes the next step of it is."""
-
-    @property
-    def bands(self) -> tuple[float, float] | None:
-        """The stops between which a step is more than one display code, so that a ramp bands."""
-        coarse = [stop for stop, codes in self.codes if codes > 1.0 + 1e-6]
-        return (coarse[0], coarse[-1]) if coarse else None
+    """Stops from middle grey, and how many of 255 display codes the coarsest step near them is."""
+    bands: tuple[float, float] | None = None
+    """The stops between which a step is more than one display code, so that a ramp bands."""

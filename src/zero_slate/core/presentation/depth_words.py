@@ -54,5 +54,5 @@ def _banding(context: ShotContext, depth: SampleDepth) -> str:
         return "where a ramp bands isn't known"
     if ramp.bands is None:
         return "no ramp bands"
-    low, high = (f"{stop:+.1f}".replace("-", "−") for stop in ramp.bands)
+    low, high = (f"{stop:+.2f}".replace("-", "−") for stop in ramp.bands)
     return f"a ramp bands from {low} to {high} stops"

@@ -5,15 +5,16 @@ from functools import lru_cache
 
 import numpy as np
 import PyOpenColorIO as ocio
-from numpy.typing import NDArray
 
 from zero_slate.core.colour.config_names import Probe
-from zero_slate.core.colour.depth import RampSteps, SampleDepth, lights, next_above
+from zero_slate.core.colour.depth import RampSteps, SampleDepth, held_lights, lights
 from zero_slate.core.colour.patches import KNOWN, SeenPatch
 from zero_slate.files.colour.configs import UnreadableConfig, config_of, stamp_of
 from zero_slate.files.colour.plain_words import FAILURES
 
 GREY = 0.18
+# A view of 32-bit floats that changes nothing is so far off in display codes.
+_ROUNDING = 0.005
 STOPS = range(-4, 5)
 # Names and aliases of linear light in BT.709's primaries.
 LINEAR_709 = ("lin_rec709_srgb", "lin_rec709", "Linear Rec.709 (sRGB)")
@@ -52,30 +53,41 @@ def _probe(
 def _ramps(
     encoder: "ocio.CPUProcessor | None", processor: "ocio.CPUProcessor"
 ) -> tuple[RampSteps, ...]:
-    """Return for each type of samples how many display codes its next step is, along a ramp."""
-    at = lights()
-    light = np.array([[linear] * 3 for _, linear in at], np.float32)
+    """Return for each type of samples how many display codes its steps are, along a ramp.
 
-    def shown(values: NDArray[np.float32]) -> NDArray[np.float32]:
-        seen = values.copy()
+    Every step that it holds is tried.
+    """
+    stops = np.array([stop for stop, _ in lights()])
+    ramps = []
+    for depth in SampleDepth:
+        held = np.array(held_lights(depth))
+        seen = np.repeat(held.astype(np.float32)[:, None], 3, axis=1)
         if encoder is not None:
             encoder.applyRGB(seen)
         processor.applyRGB(seen)
-        return np.clip(seen[:, 1], 0, 1)
-
-    here = shown(light)
-    ramps = []
-    for depth in SampleDepth:
-        above = np.array([[next_above(depth, linear)] * 3 for _, linear in at], np.float32)
-        codes = (shown(above) - here) * 255
+        steps = np.maximum(0, np.diff(np.clip(seen[:, 1], 0, 1).astype(np.float64))) * 255
+        at = np.log2(held / GREY)
+        if depth is SampleDepth.FLOAT:
+            # Only from each light to the next that there is, not to the next that is drawn.
+            steps, at = steps[::2], np.append(at[::2], at[-1])
+        coarse = np.flatnonzero(steps > 1 + _ROUNDING)
+        bands = (_stops(at[coarse[0]]), _stops(at[coarse[-1]])) if coarse.size else None
+        near = np.abs(at[:-1, None] - stops[None, :]).argmin(axis=1)
+        most = np.zeros(len(stops))
+        np.maximum.at(most, near, steps)
         # A whole number holds nothing over 1: there the ramp has ended.
-        kept = [
-            (stop, max(0.0, round(float(step), 4)))
-            for (stop, linear), step in zip(at, codes, strict=True)
-            if depth.floating or linear < 1
-        ]
-        ramps.append(RampSteps(depth, tuple(kept)))
+        codes = tuple(
+            (float(stop), round(float(step), 4))
+            for stop, step, there in zip(stops, most, np.bincount(near, minlength=len(stops)),
+                                         strict=True)
+            if there
+        )  # fmt: skip
+        ramps.append(RampSteps(depth, codes, bands))
     return tuple(ramps)
+
+
+def _stops(at: np.float64) -> float:
+    return round(float(at), 2)
 
 
 def _patches(

@@ -3,6 +3,7 @@
 import os
 import shutil
 from concurrent.futures import Future
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from hashlib import blake2b
 from pathlib import Path
@@ -15,7 +16,7 @@ from zero_slate.core.media.noise import NoiseTable
 from zero_slate.core.shot.face import middle_frame
 from zero_slate.files.media.pixels.composing import ComposeRequest, compose
 from zero_slate.files.media.pixels.frames import Frame, FrameRequest, read_frame
-from zero_slate.files.media.pixels.noise import measure_noise
+from zero_slate.files.media.pixels.noise import NoiseRequest, measure_noise
 from zero_slate.files.media.pixels.outside import outside_shares
 from zero_slate.files.media.pixels.seen_frame import Adjusted, seen_frame
 from zero_slate.services.media.light_copies import LightCopying
@@ -34,6 +35,8 @@ from zero_slate.services.runtime.farm import FarmWork
 from zero_slate.services.runtime.workspace import NotFound
 
 SHARED_MEMORY = Path("/dev/shm")
+LONGEST_SIDE = 16_384
+"""The most pixels along a side that are shown."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,11 +139,24 @@ class Proofs:
             raise NoPicture(f"{element.name} shows nothing in this shot.")
         return number
 
-    def begin_noise(self, asked: AskedFrame) -> "Future[NoiseTable]":
-        """Begin to measure a frame's noise."""
-        if isinstance(asked.request, ComposeRequest):
+    def begin_noise(
+        self, shot_id: int, element_id: int, number: int, layer: str
+    ) -> "Future[NoiseTable]":
+        """Begin to measure a frame's noise, by the next and the last where there are any."""
+
+        def whole(of: int) -> FrameRequest | ComposeRequest:
+            return self.frame(shot_id, element_id, of, layer, None, LONGEST_SIDE).request
+
+        asked = whole(number)
+        if isinstance(asked, ComposeRequest):
             raise NoPicture("Noise is measured on one element's files: choose one of the stack.")
-        return self.work.submit(measure_noise, asked.request)
+        beside = []
+        for other in (number + 1, number - 1):
+            with suppress(NotFound):
+                near = whole(other)
+                if isinstance(near, FrameRequest) and near != asked:
+                    beside.append(near)
+        return self.work.submit(measure_noise, NoiseRequest(asked, tuple(beside)))
 
     def _read(
         self,

@@ -20,7 +20,7 @@ from zero_slate.core.time.frames import FURTHEST
 from zero_slate.files.colour.shaders import ViewShader
 from zero_slate.files.media.pixels.frames import Frame
 from zero_slate.files.media.pixels.seen_frame import SEEN_TYPE, Adjusted
-from zero_slate.services.media.proof import AskedFrame, content_of, forget
+from zero_slate.services.media.proof import LONGEST_SIDE, AskedFrame, content_of, forget
 from zero_slate.services.media.proof_page import ProofPage
 from zero_slate.web.awaiting import awaited
 from zero_slate.web.downloads import gives
@@ -33,7 +33,6 @@ router = APIRouter(tags=["proof"])
 PIXELS_TYPE = "application/octet-stream"
 HEADER = "Zero-Slate-Frame"
 # A texture of this side is what WebGL 2 takes on the machines that there are.
-LONGEST = 16_384
 _CHUNK = 2**20
 _ELEMENT = "/shots/{shot_id}/proof/{element_id}"
 
@@ -66,7 +65,7 @@ Part = Annotated[
 ]
 Longest = Annotated[
     int,
-    Query(ge=64, le=LONGEST, description="The most pixels along a side that can be shown."),
+    Query(ge=64, le=LONGEST_SIDE, description="The most pixels along a side that can be shown."),
 ]
 
 
@@ -152,7 +151,7 @@ async def get_seen(
     width: Annotated[int, Query(ge=16, le=4096, description="At most so many pixels wide.")] = 1920,
 ) -> Response:
     """Return a frame as it is looked at, as PNG: for browsers that can't draw it themselves."""
-    asked = await _asked(slate, shot_id, element_id, number, layer, part, LONGEST)
+    asked = await _asked(slate, shot_id, element_id, number, layer, part, LONGEST_SIDE)
     look = Adjusted(exposure, gamma, saturation, channel)
     making = await run_in_threadpool(
         slate.proofs.begin_seen, shot_id, element_id, asked, layer, look, width, graded
@@ -170,9 +169,8 @@ async def get_noise(
     number: Number,
     layer: LayerKey = "",
 ) -> NoiseTable:
-    """Return the noise of a frame, measured in its flat parts at five brightnesses."""
-    asked = await _asked(slate, shot_id, element_id, number, layer, None, LONGEST)
-    making = slate.proofs.begin_noise(asked)
+    """Return the noise of a frame by channel, at five brightnesses."""
+    making = await run_in_threadpool(slate.proofs.begin_noise, shot_id, element_id, number, layer)
     return await awaited(request, making, making.cancel) or NoiseTable((), 0)
 
 
@@ -182,7 +180,7 @@ async def get_outside(
 ) -> OutsideShares:
     """Return how much of an element's middle frame lies outside, with colours as they are typed."""
     number = await run_in_threadpool(slate.proofs.middle, shot_id, element_id)
-    asked = await _asked(slate, shot_id, element_id, number, "", None, LONGEST)
+    asked = await _asked(slate, shot_id, element_id, number, "", None, LONGEST_SIDE)
     making = await run_in_threadpool(
         slate.proofs.begin_outside, shot_id, element_id, asked, seen_as
     )

@@ -1,57 +1,79 @@
-"""Noise measured: what is left of flat parts when all that is smooth in them is taken away."""
+"""Noise measured: by channel, from what two frames differ by, or in the flat parts of one."""
+
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import convolve
 
 from zero_slate.core.media.noise import NoiseMeasure, NoiseTable
+from zero_slate.files.failures import FAILURES
+from zero_slate.files.media.movies import UnreadableMovie
+from zero_slate.files.media.pictures import UnreadablePicture
 from zero_slate.files.media.pixels.frames import FrameRequest, stored_pixels
 from zero_slate.files.media.pixels.light import as_light
+from zero_slate.files.media.pixels.parts import SIDE, Part, differing, fitted, neighbours, width_of
 
-SIDE = 16
 LEVELS = 5
 # Of the parts of one brightness so many are flat enough to be measured, and at least so many.
-FLATTEST = 0.25
+FLATTEST = 0.5
 FEWEST = 4
-# The Laplacian's difference, which takes away whatever is straight (Immerkaer 1996): of noise alone
-# its standard deviation is 6 times that of the noise.
-_MASK = np.array([[1, -2, 1], [-2, 4, -2], [1, -2, 1]], np.float32)
-_GAIN = 6.0
 
 
-def measure_noise(request: FrameRequest) -> NoiseTable:
+@dataclass(frozen=True, slots=True)
+class NoiseRequest:
+    """A frame, and its neighbours in time where there are any."""
+
+    frame: FrameRequest
+    beside: tuple[FrameRequest, ...] = ()
+
+
+def measure_noise(request: NoiseRequest) -> NoiseTable:
     """Measure a frame's noise. Raises UnreadablePicture and UnreadableMovie."""
-    values = stored_pixels(request).covering
-    light = np.nan_to_num(as_light(values[:, :, :3]))
-    return noise_of(light.mean(axis=2, dtype=np.float32))
-
-
-def noise_of(luma: NDArray[np.float32]) -> NoiseTable:
-    """Return the noise of rows × columns, in parts of `SIDE` pixels each way.
-
-    Parts are told apart by their mean into five brightnesses of as many parts each; of each the
-    flattest quarter is measured.
-    """
-    rows, columns = luma.shape[0] // SIDE, luma.shape[1] // SIDE
-    if not rows or not columns:
-        return NoiseTable((), SIDE)
-    cut = luma[: rows * SIDE, : columns * SIDE]
-    mean = _blocks(cut, rows, columns).mean(axis=2, dtype=np.float64).ravel()
-    spread = _blocks(cut, rows, columns).std(axis=2, dtype=np.float64).ravel()
-    left = convolve(cut, _MASK, mode="nearest")
-    rest = np.sqrt((_blocks(left, rows, columns) ** 2).mean(axis=2, dtype=np.float64)).ravel()
-    sigma = rest / _GAIN
-    measures = []
-    for group in np.array_split(np.argsort(mean, kind="stable"), LEVELS):
-        count = max(FEWEST, int(len(group) * FLATTEST))
-        flat = group[np.argsort(spread[group], kind="stable")][:count]
-        if not len(flat):
+    one = _values(request.frame)
+    for each in request.beside:
+        try:
+            other = _values(each)
+        except (*FAILURES, UnreadablePicture, UnreadableMovie):
+            # It is another file's trouble: the frame itself can be measured alone.
             continue
-        level = float(mean[flat].mean())
-        measures.append(NoiseMeasure(level, float(np.median(sigma[flat])), len(flat)))
-    return NoiseTable(tuple(measures), SIDE)
+        # A frame that is shown twice has the same noise twice: that is no measure of it.
+        if other.shape == one.shape and not np.array_equal(one, other):
+            return noise_of(one, other)
+    return noise_of(one)
 
 
-def _blocks(values: NDArray[np.float32], rows: int, columns: int) -> NDArray[np.float32]:
-    parts = values.reshape(rows, SIDE, columns, SIDE).swapaxes(1, 2)
-    return parts.reshape(rows, columns, SIDE * SIDE)
+def noise_of(one: NDArray[np.float32], other: NDArray[np.float32] | None = None) -> NoiseTable:
+    """Return the noise of rows × columns × channels, in parts of `SIDE` pixels each way.
+
+    Parts are told apart by their mean into five brightnesses of as many parts each. Of one frame
+    alone, or of two that show nothing alike, the flattest half of each is measured.
+    """
+    parts: list[Part] = []
+    if other is not None:
+        parts = differing(one, other)
+    two = len(parts) >= LEVELS * FEWEST
+    if not two:
+        parts = fitted(one)
+    parts.sort(key=lambda each: each.brightness)
+    measures = []
+    for group in np.array_split(np.arange(len(parts)), LEVELS):
+        chosen = [parts[at] for at in group]
+        if not two:
+            chosen.sort(key=lambda each: each.uneven)
+            chosen = chosen[: max(FEWEST, int(len(chosen) * FLATTEST))]
+        if chosen:
+            measures.append(_measure(chosen))
+    return NoiseTable(tuple(measures), SIDE, 2 if two else 1)
+
+
+def _measure(parts: list[Part]) -> NoiseMeasure:
+    sigmas = np.median([each.left.std(axis=(0, 1)) for each in parts], axis=0)
+    loudest = int(sigmas.argmax())
+    alike = float(np.median([neighbours(each.left[:, :, loudest]) for each in parts]))
+    level = float(np.mean([each.brightness for each in parts]))
+    return NoiseMeasure(level, tuple(map(float, sigmas)), width_of(alike), len(parts))
+
+
+def _values(request: FrameRequest) -> NDArray[np.float32]:
+    values = as_light(stored_pixels(request).covering)
+    return np.nan_to_num(values[:, :, : 3 if values.shape[2] > 2 else 1])
