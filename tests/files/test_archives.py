@@ -15,6 +15,7 @@ from pathlib import Path
 
 import pytest
 
+from zero_slate.files.archives.broken_off import throw_away, unfinished
 from zero_slate.files.archives.manifest import (
     MANIFEST,
     ROWS,
@@ -23,13 +24,7 @@ from zero_slate.files.archives.manifest import (
     NoArchive,
 )
 from zero_slate.files.archives.reading import Archive, DamagedFile, put_out, require_sound
-from zero_slate.files.archives.writing import (
-    CannotArchive,
-    Entry,
-    throw_away,
-    unfinished,
-    write_archive,
-)
+from zero_slate.files.archives.writing import CannotArchive, Entry, write_archive
 
 
 def manifest(marks: dict[str, FileMark]) -> ArchiveManifest:
@@ -192,6 +187,58 @@ def test_a_disk_that_fills_leaves_what_can_be_gone_on_from(
     assert unfinished(target) == 3
     write_archive(target, frames, manifest, quiet, sound)
     assert target.exists()
+
+
+@pytest.mark.parametrize("ending", [".part", ".part.log"])
+@pytest.mark.parametrize("kind", ["file", "link", "hard link", "pipe", "lying log"])
+def test_what_stands_where_it_would_be_written_stays_what_it_is(
+    tmp_path: Path, frames: list[Entry], ending: str, kind: str
+) -> None:
+    outside = tmp_path / "outside"
+    outside.mkdir()
+    own = outside / "own"
+    own.write_bytes(b"somebody's own")
+    target = tmp_path / "film.zip"
+    there = target.with_name(target.name + ending)
+    if kind == "file":
+        there.write_bytes(b"somebody's own")
+    elif kind == "link":
+        there.symlink_to(own)
+    elif kind == "hard link":
+        os.link(own, there)
+    elif kind == "pipe":
+        os.mkfifo(there)
+    else:
+        # A log that says it belongs to a file that it was never made with.
+        target.with_name(target.name + ".part").write_bytes(b"somebody's own")
+        target.with_name(target.name + ".part.log").write_text("[1, 2]\n")
+    assert unfinished(target) is None
+    throw_away(target)
+    with pytest.raises(CannotArchive, match="nothing is written over it"):
+        write_archive(target, frames, manifest, quiet, sound)
+    assert own.read_bytes() == b"somebody's own"
+    assert sorted(each.name for each in outside.iterdir()) == ["own"]
+    assert os.path.lexists(there)
+    if kind in ("file", "lying log"):
+        part = there if kind == "file" else target.with_name(target.name + ".part")
+        assert part.read_bytes() == b"somebody's own"
+    assert not target.exists()
+
+
+def test_a_file_put_in_its_place_while_it_is_written_isnt_taken_for_it(
+    tmp_path: Path, frames: list[Entry]
+) -> None:
+    target = tmp_path / "film.zip"
+    part = target.with_name("film.zip.part")
+
+    def swapped(path: Path) -> None:
+        part.rename(tmp_path / "away")
+        part.write_bytes(b"another")
+
+    with pytest.raises(CannotArchive, match="put elsewhere"):
+        write_archive(target, frames, manifest, quiet, swapped)
+    assert not target.exists()
+    assert part.read_bytes() == b"another"
 
 
 def remade(whole: Path, change: Callable[[zipfile.ZipFile, zipfile.ZipFile], None]) -> Path:

@@ -10,16 +10,16 @@ import os
 import time
 import zipfile
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from contextlib import suppress
+from contextlib import nullcontext, suppress
 from dataclasses import asdict, dataclass
 from functools import partial
 from pathlib import Path
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.archives.broken_off import PART, BrokenOff, NotOurs, begun, folder_of
 from zero_slate.files.archives.manifest import MANIFEST, ArchiveManifest, FileMark
 
 CHUNK = 2**20
-_ENDINGS = (".part", ".part.log")
 Step = Callable[[int], None]
 
 
@@ -63,20 +63,23 @@ def write_archive(
     manifest: Callable[[dict[str, FileMark]], ArchiveManifest],
     step: Step,
     check: Callable[[Path], None],
+    folder: int | None = None,
 ) -> None:
     """Write an archive, which takes its name when it is whole; `step` is told bytes so far.
 
+    `folder` is a descriptor of the folder that it lies in, where that is open already.
     Before it does, `check` looks at what was written. Raises CannotArchive, and what both of them
     raise: then what is written so far stays, to go on from.
     """
     if os.path.lexists(target):
         raise CannotArchive(f"{target.name} stands there already: nothing is overwritten.")
-    part, log = (target.with_name(target.name + ending) for ending in _ENDINGS)
     try:
-        known = _known(part, log, entries)
-        flags = os.O_RDWR | os.O_CREAT | os.O_NOFOLLOW | os.O_CLOEXEC
-        with os.fdopen(os.open(part, flags, 0o644), "r+b") as file, log.open("a") as lines:
-            end = known[-1].end if known else 0
+        with (
+            folder_of(target) if folder is None else nullcontext(folder) as at,
+            begun(at, target.name) as so_far,
+        ):
+            known = _known(so_far, entries)
+            file, end = so_far.part, known[-1].end if known else 0
             file.truncate(end)
             file.seek(end)
             with zipfile.ZipFile(file, "w", allowZip64=True) as archive:
@@ -91,17 +94,16 @@ def write_archive(
                 for entry in entries[len(known) :]:
                     line = _add(archive, entry, partial(_told, step, done))
                     marks[line.name] = FileMark(bytes=line.bytes, sha256=line.sha256)
-                    lines.write(json.dumps(asdict(line)) + "\n")
-                    lines.flush()
+                    so_far.add(json.dumps(asdict(line)))
                     done += line.bytes
                 written = manifest(marks).write()
                 archive.writestr(_named(MANIFEST, zipfile.ZIP_DEFLATED), written)
             file.flush()
             os.fsync(file.fileno())
-        check(part)
-        _take_name(part, target)
-        log.unlink()
-        _sync(target.parent)
+            check(target.with_name(target.name + PART))
+            so_far.take_name()
+    except NotOurs as refusal:
+        raise CannotArchive(str(refusal)) from refusal
     except OSError as error:
         said = (error.strerror or str(error)).lower()
         raise CannotArchive(
@@ -110,41 +112,21 @@ def write_archive(
         ) from error
 
 
-def unfinished(target: Path) -> int | None:
-    """Return how many files of an archive are written that was broken off; None where none is."""
-    log = target.with_name(target.name + _ENDINGS[1])
-    with suppress(OSError), log.open("rb") as lines:
-        return sum(1 for _ in lines)
-    return None
-
-
-def throw_away(target: Path) -> None:
-    """Take away what is written so far of an archive that was broken off. Raises OSError."""
-    for ending in _ENDINGS:
-        target.with_name(target.name + ending).unlink(missing_ok=True)
-
-
-def _known(part: Path, log: Path, entries: Sequence[Entry]) -> list[_Line]:
+def _known(so_far: BrokenOff, entries: Sequence[Entry]) -> list[_Line]:
     """Return the files that are in an archive whole and haven't changed since.
 
     What was written after the first that has doesn't count.
     """
     found: list[_Line] = []
     with suppress(OSError, ValueError, TypeError, KeyError):
-        size = part.stat().st_size
-        for text, entry in zip(_lines(log), entries, strict=False):
+        size = os.fstat(so_far.part.fileno()).st_size
+        for text, entry in zip(so_far.lines(), entries, strict=False):
             line = _Line(**json.loads(text))
             if line.name != entry.name or line.stamp != _stamp(entry) or line.end > size:
                 break
             found.append(line)
-    with log.open("w") as lines:
-        lines.writelines(json.dumps(asdict(line)) + "\n" for line in found)
+    so_far.restart([json.dumps(asdict(line)) for line in found])
     return found
-
-
-def _lines(log: Path) -> Iterator[str]:
-    with log.open() as lines:
-        yield from lines
 
 
 def _stamp(entry: Entry) -> str:
@@ -209,29 +191,6 @@ def _info(line: _Line) -> zipfile.ZipInfo:
     info.header_offset, info.CRC = line.offset, line.crc
     info.compress_size, info.file_size = line.packed, line.bytes
     return info
-
-
-def _take_name(part: Path, target: Path) -> None:
-    try:
-        os.link(part, target)
-    except FileExistsError as error:
-        raise CannotArchive(
-            f"{target.name} stands there by now: nothing is overwritten."
-        ) from error
-    except OSError:  # a disk that knows no links
-        if os.path.lexists(target):
-            raise CannotArchive(f"{target.name} stands there by now.") from None
-        os.replace(part, target)
-        return
-    part.unlink()
-
-
-def _sync(folder: Path) -> None:
-    at = os.open(folder, os.O_RDONLY | os.O_DIRECTORY)
-    try:
-        os.fsync(at)
-    finally:
-        os.close(at)
 
 
 def total_bytes(entries: Sequence[Entry] | Mapping[str, FileMark]) -> int:

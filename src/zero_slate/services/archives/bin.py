@@ -8,9 +8,10 @@ from pathlib import Path
 
 from zero_slate.core.base.figures import counted
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.archives.broken_off import throw_away
 from zero_slate.files.archives.manifest import ArchiveManifest, NoArchive
 from zero_slate.files.archives.reading import Archive, require_sound
-from zero_slate.files.archives.writing import throw_away, write_archive
+from zero_slate.files.archives.writing import write_archive
 from zero_slate.files.left_behind import clear_left_behind
 from zero_slate.services.archives.bringing_back import BringingBack, Returned, Returning
 from zero_slate.services.archives.contents import Archived, archived, own_files

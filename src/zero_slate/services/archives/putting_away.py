@@ -7,16 +7,10 @@ from pathlib import Path
 
 from zero_slate.core.base.figures import counted, gigabytes
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.archives.broken_off import throw_away, unfinished
 from zero_slate.files.archives.manifest import NoArchive
 from zero_slate.files.archives.reading import require_sound
-from zero_slate.files.archives.writing import (
-    CannotArchive,
-    Entry,
-    throw_away,
-    total_bytes,
-    unfinished,
-    write_archive,
-)
+from zero_slate.files.archives.writing import CannotArchive, Entry, total_bytes, write_archive
 from zero_slate.files.volume_files import opened
 from zero_slate.services.archives.contents import (
     Archived,
@@ -125,8 +119,8 @@ class PuttingAway:
         size = total_bytes(entries)
 
         def work(job: Job[MadeArchive]) -> None:
-            with opened(root, folder, make=True):
-                self._write(job, of, target, entries, _units(size))
+            with opened(root, folder, make=True) as at:
+                self._write(job, of, target, entries, _units(size), at)
             place = f"{volume}:{folder.strip('/')}/{of.name}".replace(":/", ":")
             words = f"{counted(len(entries) + 1, 'file')}, {gigabytes(size)}, all read again"
             job.add(MadeArchive(place, len(entries) + 1, size, words))
@@ -149,7 +143,13 @@ class PuttingAway:
             raise CannotArchive(f"It can't be taken away: {error.strerror}.") from error
 
     def _write(
-        self, job: Job[MadeArchive], of: Archived, target: Path, entries: list[Entry], units: int
+        self,
+        job: Job[MadeArchive],
+        of: Archived,
+        target: Path,
+        entries: list[Entry],
+        units: int,
+        folder: int,
     ) -> None:
         def check(part: Path) -> None:
             try:
@@ -164,6 +164,7 @@ class PuttingAway:
             lambda marks: of.manifest(self.workspace, marks),
             lambda done: job.step(done // UNIT),
             check,
+            folder,
         )
 
 
