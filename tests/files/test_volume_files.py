@@ -1,13 +1,16 @@
 """Folders of a volume can't be left, whoever puts what in the way; what breaks off is cleared."""
 
+import errno
 import json
 import os
 import signal
 import subprocess
 import sys
 import threading
+from collections.abc import Callable
 from contextlib import suppress
 from pathlib import Path
+from typing import Any
 
 import pytest
 
@@ -155,3 +158,70 @@ def test_what_was_left_behind_goes_once_it_is_old(tmp_path: Path) -> None:
     clear_left_behind(tmp_path, "*.part")
     assert sorted(each.name for each in tmp_path.iterdir()) == ["new.part", "old.zip"]
     clear_left_behind(tmp_path / "nowhere", "*")
+
+
+@pytest.mark.parametrize("links", [True, False])
+@pytest.mark.parametrize("way", ["folder", "pipe"])
+@pytest.mark.parametrize("place", [0, 1, 2])
+def test_what_cant_be_replaced_keeps_all_others_as_they_were(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, links: bool, way: str, place: int
+) -> None:
+    names = ["a.json", "b.otio", "c.cc"]
+    for name in names:
+        (tmp_path / name).write_bytes(b"former " + name.encode())
+    odd = tmp_path / names[place]
+    odd.unlink()
+    if way == "folder":
+        odd.mkdir()
+    else:
+        os.mkfifo(odd)
+    if not links:
+        without_links(monkeypatch)
+    with pytest.raises(CannotWrite, match="Nothing was written"):
+        write_all(tmp_path, "", dict.fromkeys(names, b"new"))
+    assert {each.name for each in tmp_path.iterdir()} == set(names)
+    for name in set(names) - {names[place]}:
+        assert (tmp_path / name).read_bytes() == b"former " + name.encode()
+
+
+@pytest.mark.parametrize("links", [True, False])
+@pytest.mark.parametrize("fails", [0, 1, 2])
+def test_a_name_that_fails_puts_all_back(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, links: bool, fails: int
+) -> None:
+    (tmp_path / "a").write_bytes(b"former")
+    (tmp_path / "c").write_bytes(b"former")
+    if not links:
+        without_links(monkeypatch)
+    renamed: list[str] = []
+    real = os.replace, os.link
+
+    def failing(do: Callable[..., None]) -> Callable[..., None]:
+        def done(source: str, target: str, **more: Any) -> None:
+            if "former" not in source + target:
+                renamed.append(target)
+                if len(renamed) == fails + 1:
+                    raise OSError(errno.EIO, os.strerror(errno.EIO))
+            do(source, target, **more)
+
+        return done
+
+    monkeypatch.setattr(os, "replace", failing(real[0]))
+    if links:
+        monkeypatch.setattr(os, "link", failing(real[1]))
+    try:
+        write_all(tmp_path, "", {"a": b"new", "b": b"new", "c": b"new"})
+    except CannotWrite:
+        assert {each.name: each.read_bytes() for each in tmp_path.iterdir()} == {
+            "a": b"former", "c": b"former",
+        }  # fmt: skip
+    else:
+        # A link that fails is made by another way.
+        assert (links, fails) == (True, 1)
+
+
+def without_links(monkeypatch: pytest.MonkeyPatch) -> None:
+    def link(*_: object, **__: object) -> None:
+        raise OSError(errno.EPERM, os.strerror(errno.EPERM))
+
+    monkeypatch.setattr(os, "link", link)

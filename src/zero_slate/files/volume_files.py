@@ -160,8 +160,8 @@ def write_all(root: Path, relative: str, contents: Mapping[str, bytes], token: s
     """Write several files into a folder of a volume, which is made where it isn't there.
 
     Each goes to a temporary file in that folder first, whose name begins with `WRITING` and the
-    `token`; only when all are there do they take their names, in their order. Raises OutsideVolume
-    and CannotWrite.
+    `token`; only when all are there do they take their names, in their order. Files that stand
+    there are replaced, all of them or none. Raises OutsideVolume and CannotWrite.
     """
     token = token or secrets.token_hex(8)
     waiting: list[tuple[str, str]] = []
@@ -173,8 +173,7 @@ def write_all(root: Path, relative: str, contents: Mapping[str, bytes], token: s
                     waiting.append((temporary, name))
                     _write(folder, temporary, content)
                 _require_there(root, relative, folder)
-                for temporary, final in waiting:
-                    os.replace(temporary, final, src_dir_fd=folder, dst_dir_fd=folder)
+                _take_names(folder, waiting, token)
                 os.fsync(folder)
             finally:
                 for temporary, _ in waiting:
@@ -187,6 +186,80 @@ def write_all(root: Path, relative: str, contents: Mapping[str, bytes], token: s
             f"Nothing was written to {relative or root.name}: {why(error)} ({needed:,} bytes are "
             "needed)."
         ) from error
+
+
+def take_name(folder: int, temporary: str, final: str) -> None:
+    """Give a file of a folder its name. Raises FileExistsError where something has it, OSError."""
+    places = {"src_dir_fd": folder, "dst_dir_fd": folder}
+    try:
+        os.link(temporary, final, **places, follow_symlinks=False)
+    except FileExistsError:
+        raise
+    except OSError:  # a disk that knows no links
+        if is_there(folder, final):
+            raise FileExistsError(errno.EEXIST, os.strerror(errno.EEXIST), final) from None
+        os.replace(temporary, final, **places)
+    else:
+        os.unlink(temporary, dir_fd=folder)
+
+
+def is_there(folder: int, name: str) -> bool:
+    """Return whether anything has a name in a folder. Raises OSError."""
+    try:
+        os.stat(name, dir_fd=folder, follow_symlinks=False)
+    except FileNotFoundError:
+        return False
+    return True
+
+
+def _take_names(folder: int, waiting: list[tuple[str, str]], token: str) -> None:
+    """Give files their names, all or none. Raises CannotWrite and OSError."""
+    places = {"src_dir_fd": folder, "dst_dir_fd": folder}
+    former: dict[str, str] = {}
+    done: list[str] = []
+    try:
+        for number, (_, final) in enumerate(waiting):
+            if is_there(folder, final):
+                former[final] = f"{WRITING}{token}-former-{number}"
+                _keep(folder, final, former[final])
+        try:
+            for temporary, final in waiting:
+                if final in former:
+                    os.replace(temporary, final, **places)
+                else:
+                    take_name(folder, temporary, final)
+                done.append(final)
+        except OSError:
+            for final in done:
+                if final in former:
+                    os.replace(former.pop(final), final, **places)
+                else:
+                    os.unlink(final, dir_fd=folder)
+            raise
+    finally:
+        for kept in former.values():
+            with suppress(OSError):
+                os.unlink(kept, dir_fd=folder)
+
+
+def _keep(folder: int, name: str, kept: str) -> None:
+    """Keep a file, or a link, under a second name, to be put back.
+
+    Raises CannotWrite for what is neither.
+    """
+    flags = os.O_RDONLY | os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
+    about = os.stat(name, dir_fd=folder, follow_symlinks=False)
+    if not stat.S_ISREG(about.st_mode) and not stat.S_ISLNK(about.st_mode):
+        what = "a folder" if stat.S_ISDIR(about.st_mode) else "no plain file"
+        raise CannotWrite(f"Nothing was written: {name} is {what} there, and can't be replaced.")
+    try:
+        os.link(name, kept, src_dir_fd=folder, dst_dir_fd=folder, follow_symlinks=False)
+    except OSError:  # a disk that knows no links
+        if stat.S_ISLNK(about.st_mode):
+            os.symlink(os.readlink(name, dir_fd=folder), kept, dir_fd=folder)
+            return
+        with os.fdopen(os.open(name, flags, dir_fd=folder), "rb") as file:
+            _write(folder, kept, file.read())
 
 
 def clear_writing(folder: Path, token: str) -> None:
@@ -212,6 +285,7 @@ def why(error: OSError) -> str:
         errno.ENOENT: "it is not there",
         errno.ENOTDIR: "it is not a folder",
         errno.ENAMETOOLONG: "its name is too long",
+        errno.EEXIST: "something of its name came to stand there meanwhile",
     }.get(error.errno or 0, (error.strerror or str(error)).lower())
 
 

@@ -14,6 +14,7 @@ from pathlib import Path
 from typing import BinaryIO
 
 from zero_slate.core.base.refusal import Refusal
+from zero_slate.files.volume_files import is_there, take_name
 
 PART, LOG = ".part", ".part.log"
 _OPEN = os.O_RDWR | os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
@@ -55,17 +56,10 @@ class BrokenOff:
         there = os.stat(self.name + PART, dir_fd=self.folder, follow_symlinks=False)
         if [there.st_dev, there.st_ino] != _identity(self.part):
             raise NotOurs(f"{self.name}{PART} was put elsewhere while it was written: begin again.")
-        places = {"src_dir_fd": self.folder, "dst_dir_fd": self.folder}
         try:
-            os.link(self.name + PART, self.name, **places, follow_symlinks=False)
+            take_name(self.folder, self.name + PART, self.name)
         except FileExistsError as error:
             raise NotOurs(f"{self.name} stands there by now: nothing is overwritten.") from error
-        except OSError:  # a disk that knows no links
-            if _is_there(self.folder, self.name):
-                raise NotOurs(f"{self.name} stands there by now.") from None
-            os.replace(self.name + PART, self.name, **places)
-        else:
-            os.unlink(self.name + PART, dir_fd=self.folder)
         os.unlink(self.name + LOG, dir_fd=self.folder)
         os.fsync(self.folder)
 
@@ -76,7 +70,7 @@ def begun(folder: int, name: str) -> Iterator[BrokenOff]:
     found = _ours(folder, name)
     if found is None:
         for ending in (PART, LOG):
-            if _is_there(folder, name + ending):
+            if is_there(folder, name + ending):
                 raise NotOurs(
                     f"{name}{ending} stands there, and isn't what was broken off here: nothing is "
                     "written over it. Take it away, or choose another folder."
@@ -149,11 +143,3 @@ def _is_plain(file: BinaryIO) -> bool:
 def _identity(file: BinaryIO) -> list[int]:
     about = os.fstat(file.fileno())
     return [about.st_dev, about.st_ino]
-
-
-def _is_there(folder: int, name: str) -> bool:
-    try:
-        os.stat(name, dir_fd=folder, follow_symlinks=False)
-    except FileNotFoundError:
-        return False
-    return True
