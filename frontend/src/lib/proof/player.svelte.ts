@@ -98,9 +98,10 @@ export class Player {
 
 	private reach(step: number, halves: number, now: number): void {
 		const frames = Math.floor(step / halves);
-		const frame = frameAfter(this.from + frames, this.of.run(), this.mode);
+		const run = this.of.run();
+		const frame = frameAfter(this.from + frames, run, this.mode);
 		if (frame === null) {
-			this.stop();
+			this.end(run, halves, now);
 			return;
 		}
 		if (!this.of.ready(frame)) {
@@ -108,14 +109,31 @@ export class Player {
 			// Its place is kept: the frame before it stays, and the next one comes when it is due.
 			return;
 		}
-		const before = Math.floor(this.last / halves);
+		this.reached(step, halves, now);
+		this.of.show(frame, halves === 2 ? step % 2 : -1);
+	}
+
+	/** Count what is shown, and what was left out before it. */
+	private reached(step: number, halves: number, now: number): void {
+		const [frames, before] = [Math.floor(step / halves), Math.floor(this.last / halves)];
 		if (frames > before) {
 			this.dropped += frames - before - 1;
 			this.shown += 1;
 			this.pace = (this.shown * 1000) / Math.max(1, now - this.began);
 		}
 		this.last = step;
-		this.of.show(frame, halves === 2 ? step % 2 : -1);
+	}
+
+	/** Stop on the last frame: what was due before it and not shown was left out. */
+	private end(run: Run, halves: number, now: number): void {
+		const final = (run.last - run.first - this.from + 1) * halves - 1;
+		if (this.last < final && this.of.ready(run.last)) {
+			this.reached(final, halves, now);
+			this.of.show(run.last, halves === 2 ? 1 : -1);
+		} else {
+			this.dropped += Math.floor(final / halves) - Math.floor(this.last / halves);
+		}
+		this.stop();
 	}
 
 	private ask(): void {

@@ -177,6 +177,24 @@ describe('playing', () => {
 		]);
 		expect(player.playing).toBe(false);
 	});
+
+	it('ends on its last frame, and counts what it left out before it', () => {
+		const { player, shown } = playing();
+		player.mode = 'once';
+		player.play(10, 0);
+		for (const at of [0, MS * 40]) player.tick(at + 0.001);
+		expect(shown.map(([frame]) => frame)).toEqual([10, 13]);
+		expect([player.dropped, player.shown, player.playing]).toEqual([2, 2, false]);
+	});
+
+	it('counts its last frame as left out where that never came', () => {
+		const { player, shown } = playing({ ready: (frame) => frame < 12 });
+		player.mode = 'once';
+		player.play(10, 0);
+		for (const at of [0, MS, MS * 40]) player.tick(at + 0.001);
+		expect(shown.map(([frame]) => frame)).toEqual([10, 11]);
+		expect([player.dropped, player.playing]).toEqual([2, false]);
+	});
 });
 
 describe('values of pixels', () => {

@@ -20,7 +20,10 @@ def config(context: ShotContext) -> Iterator[Finding]:
     """Find a colour config that can't be read, isn't the one that is held, or isn't the edit's."""
     mine, required, used = context.setup.color_config, context.edit.color_config, context.config
     if used is not None and used.problem:
-        near = ConfigPlace.parse(used.nearest) if used.nearest and not used.held else None
+        near = None
+        if not used.held:
+            # The edit's own is what is meant, unless it is this one.
+            near = required if required != mine else ConfigPlace.parse(used.nearest)
         yield Finding(
             "colour.config-unreadable",
             Severity.STOP,

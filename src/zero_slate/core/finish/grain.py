@@ -20,7 +20,7 @@ EVEN = (100, 100, 100, 100, 100)
 MOST_AMOUNT, LEAST_SIZE, MOST_SIZE = Fraction(50), Fraction(1, 2), Fraction(16)
 USUAL = "3 % at 1.5 px"
 _WRITTEN = re.compile(
-    r"(\d{1,2}(?:\.\d{1,2})?)\s*%(?:\s+at\s+(\d{1,2}(?:\.\d{1,2})?)\s*px)?"
+    r"(\d{1,5}(?:\.\d{1,2})?)\s*%(?:\s+at\s+(\d{1,2}(?:\.\d{1,2})?)\s*px)?"
     r"(?:\s+by\s+(\d{1,3}) (\d{1,3}) (\d{1,3}) (\d{1,3}) (\d{1,3}))?"
 )
 

@@ -16,7 +16,7 @@ from zero_slate.core.shot.staged import (
 )
 from zero_slate.core.stand.eyes import parallax
 from zero_slate.core.stand.focus import sharp_range
-from zero_slate.core.stand.moves import metres_words
+from zero_slate.core.stand.moves import about_metres, metres_words
 from zero_slate.core.stand.views import ViewLayout
 
 MOST_SAID = 4
@@ -48,13 +48,25 @@ def focus(context: ShotContext) -> Sentence:
     if not mine.most and mine.at * 1000 <= setup.camera.focal:
         return Sentence("Nothing is sharp.")
     found = sharp_range(setup.camera, mine, setup.canvas.width)
-    far = "without end" if found.far == inf else f"to {found.far:.3g} m"
-    over = "" if found.hyperfocal == inf else f" From {found.hyperfocal:.3g} m on all behind is."
+    near, far = about_metres(found.near), about_metres(found.far)
+    if found.far == inf:
+        sharp = f"from {near} to infinity"
+    elif near == far:
+        sharp = f"at {near} alone, {about_metres(found.far - found.near)} deep"
+    else:
+        sharp = f"from {near} to {far}"
+    over = ""
+    if found.far != inf and found.hyperfocal != inf:
+        # Focused at the hyperfocal distance, half of it and all behind are sharp.
+        over = (
+            f" Focused at {about_metres(found.hyperfocal)}, it would be from "
+            f"{about_metres(found.hyperfocal / 2)} to infinity."
+        )
     pulled = ""
     if setup.focus.pull is not None:
         last = setup.focus.around(setup.cut_range.last)
         pulled = f"; at the cut's last frame it is at {metres_words(last.at)}"
-    return Sentence(f"Sharp to a pixel from {found.near:.3g} m {far}{pulled}.{over}")
+    return Sentence(f"Sharp to a pixel {sharp}{pulled}.{over}")
 
 
 def order(context: ShotContext) -> Sentence:

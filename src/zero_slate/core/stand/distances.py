@@ -44,11 +44,11 @@ class Distances(TextValue):
 
     @classmethod
     def parse(cls, text: str) -> Self:
-        """Read `ground 12 m, keeper 400 cm`; nothing is no distances. Raises Refusal."""
+        """Read `ground 12 m, keeper 400 cm`, or with `;`; nothing is none. Raises Refusal."""
         said = one_line(text, "Distances", LONGEST_TEXT, keeps=True)
         Move.require_finite(said)
         found: list[Standing] = []
-        for each in filter(None, (part.strip() for part in said.split(","))):
+        for each in filter(None, (part.strip() for part in re.split("[,;]", said))):
             if each == "none":
                 continue
             one = _ONE.fullmatch(each)

@@ -23,7 +23,8 @@ from zero_slate.core.stand.moves import MOVE, Figures, Move, metres_words
 WIDEST, NARROWEST = Fraction(1, 2), Fraction(256)
 MOST_SOFT = 500
 _FIGURE = r"(\d{1,7}(?:\.\d{1,3})?)"
-_OPTICS = re.compile(rf"f\s*/\s*{_FIGURE}\s*(?:at|,)?\s*({MOVE})")
+# Lenses are marked f/2.8, f2.8 or T2.8, and in much of Europe with a comma.
+_OPTICS = re.compile(rf"[ft]\s*/?\s*(\d{{1,7}}(?:[.,]\d{{1,3}})?)\s*(?:at|,)?\s*({MOVE})")
 _BY_HAND = re.compile(
     rf"({MOVE})\s*,\s*{_FIGURE}\s*m\s+sharp\s*,\s*(?:at\s+most\s+)?(\d{{1,3}})\s*px"
 )
@@ -86,10 +87,10 @@ class Focus(TextValue):
             return cls()
         Move.require_finite(said)
         if found := _OPTICS.fullmatch(said):
-            move = Move.parse(found[2], "The focus")
+            move, stop = Move.parse(found[2], "The focus"), found[1].replace(",", ".")
             if not all(move.metres):
-                raise Refusal("A focus at 0 m lies in the camera.", nearest=f"f/{found[1]} at 1 m")
-            return cls(move.metres[0], Fraction(found[1]), pull=move if move.moves else None)
+                raise Refusal("A focus at 0 m lies in the camera.", nearest=f"f/{stop} at 1 m")
+            return cls(move.metres[0], Fraction(stop), pull=move if move.moves else None)
         if (found := _BY_HAND.fullmatch(said)) and int(found[3]):
             move = Move.parse(found[1], "The focus")
             if not all(move.metres):

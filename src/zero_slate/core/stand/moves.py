@@ -141,6 +141,14 @@ def metres_words(metres: Fraction) -> str:
     return f"{decimal(metres, 3, trim=True)} m"
 
 
+def about_metres(metres: float) -> str:
+    """Write a distance that was reckoned, to three figures: `3.05 m`, `1,520 m`, `0.3 mm`."""
+    if 0 < metres < 0.01:
+        return f"{float(f'{metres * 1000:.3g}'):g} mm"
+    rounded = float(f"{metres:.3g}")
+    return f"{rounded:,.0f} m" if rounded >= 100 else f"{rounded:g} m"
+
+
 def vertices(moves: Sequence[Move], first: int, last: int) -> tuple[int, ...]:
     """Return the frames between which everything goes evenly, the ends of a range included."""
     found = {first, last}

@@ -88,10 +88,10 @@ def _held(config: Config) -> FacilityLock | None:
     """Return what the configuration or the environment holds the colour config at."""
     if config.color_config:
         by = "ZERO_SLATE_COLOR_CONFIG" if _in_environment() else CONFIG_NAME
-        return FacilityLock(KEY, _place_of(config.color_config, by), by)
+        return FacilityLock(KEY, _place_of(config.color_config, by, config), by)
     if said := os.environ.get(ENVIRONMENT, "").strip():
         by = f"the environment ({ENVIRONMENT})"
-        return FacilityLock(KEY, _place_of(said, by), by)
+        return FacilityLock(KEY, _place_of(said, by, config), by)
     return None
 
 
@@ -99,8 +99,14 @@ def _in_environment() -> bool:
     return bool(os.environ.get("ZERO_SLATE_COLOR_CONFIG"))
 
 
-def _place_of(said: str, by: str) -> ConfigPlace:
-    text = said if "://" in said or not Path(said).suffix else str(Path(said).absolute())
+def _place_of(said: str, by: str, config: Config) -> ConfigPlace:
+    """Return what is named: a built-in, volume:folder/config.ocio, or a file.
+
+    What isn't a full path counts from the home folder, wherever the server was started.
+    """
+    of_volume = said.partition(":")[0] in config.volumes and "://" not in said
+    is_file = not of_volume and "://" not in said and Path(said).suffix in (".ocio", ".ocioz")
+    text = str(config.home.absolute() / Path(said).expanduser()) if is_file else said
     try:
         return ConfigPlace.parse(text)
     except Refusal as refusal:

@@ -9,7 +9,7 @@ from zero_slate.core.shot.context import ShotContext
 from zero_slate.core.shot.staged import arc_minutes, in_order, pictures, staged
 from zero_slate.core.stand.eyes import COMFORT, parallax
 from zero_slate.core.stand.focus import sharp_range, softness
-from zero_slate.core.stand.moves import metres_words
+from zero_slate.core.stand.moves import about_metres, metres_words
 
 # The curve has so many points.
 POINTS = 96
@@ -133,10 +133,10 @@ def draw_stand(context: ShotContext, frame: int | None = None) -> StandDrawing |
     angle = f"{camera.angle:.2f}° across, {2 * half:.2f}° from top to bottom"
     facts = [Fact("Angle of view", angle, False)]
     if found is not None:
-        far = "∞" if found.far == inf else f"{found.far:.4g} m"
-        facts.append(Fact("Sharp to a pixel", f"{found.near:.4g} m – {far}", False))
+        far = "∞" if found.far == inf else about_metres(found.far)
+        facts.append(Fact("Sharp to a pixel", f"{about_metres(found.near)} – {far}", False))
         if found.hyperfocal != inf:
-            facts.append(Fact("Hyperfocal", f"{found.hyperfocal:.4g} m", False))
+            facts.append(Fact("Hyperfocal", about_metres(found.hyperfocal), False))
     facts += [
         Fact(f"{each.name}, {metres_words(each.distance)}", soft_words(each.soft), False)
         for each in every[:8]

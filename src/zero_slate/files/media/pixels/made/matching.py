@@ -24,7 +24,10 @@ _SEEN = (0.02, 0.98)
 
 @dataclass(frozen=True, slots=True)
 class MatchRequest:
-    """Frames of a plate, neighbours in time, and how they are seen."""
+    """Frames of a plate, neighbours in time, and how they are seen.
+
+    The first is measured by the next that differs: a plate on twos shows each frame again.
+    """
 
     frames: tuple[FrameRequest, ...]
     through: ViewedThrough | None
@@ -32,11 +35,15 @@ class MatchRequest:
 
 def match_grain(request: MatchRequest) -> MeasuredGrain:
     """Measure the grain of a plate. Raises what reading raises."""
-    frames = [_codes(each, request.through) for each in request.frames]
+    first, *others = request.frames
+    frames = [_codes(first, request.through)]
     parts: list[Part] = []
-    for one, other in itertools.pairwise(frames):
-        if one.shape == other.shape:
-            parts.extend(differing(one, other, *_SEEN))
+    for each in others:
+        other = _codes(each, request.through)
+        if other.shape == frames[0].shape and not np.array_equal(other, frames[0]):
+            frames.append(other)
+            parts = differing(frames[0], other, *_SEEN)
+            break
     if len(parts) < FEWEST * 2:
         parts = [part for frame in frames for part in _flat(frame)]
     return measured(parts, len(frames))
