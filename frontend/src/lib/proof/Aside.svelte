@@ -199,7 +199,7 @@
 						{#each points as point (point.x)}<circle cx={point.x} cy={point.y} r="2" />{/each}
 					{/each}
 				</svg>
-				<table class="num w-full text-fine">
+				<table class="num w-full text-fine [&_td]:pr-1">
 					<thead class="text-left"
 						><tr
 							><th class="font-normal">level</th>{#each curve as { ink } (ink.letter)}<th
@@ -210,15 +210,15 @@
 										aria-hidden="true"
 										><path d="M0 3H16" class="curve" stroke-dasharray={ink.dash} /></svg
 									></th
-								>{/each}<th class="font-normal">width</th></tr
+								>{/each}<th class="font-normal">px</th></tr
 						></thead
 					>
 					<tbody>
 						{#each noise?.measures ?? [] as each (each.level)}
 							<tr
-								><td>{figure(each.level)}</td>{#each each.sigmas as sigma, n (n)}<td
-										>{figure(sigma)}</td
-									>{/each}<td>{each.width.toFixed(1)} px</td></tr
+								><td>{each.level.toFixed(2)}</td>{#each each.sigmas as sigma, n (n)}<td
+										>{sigma.toFixed(4)}</td
+									>{/each}<td>{each.width.toFixed(1)}</td></tr
 							>
 						{/each}
 					</tbody>
