@@ -67,9 +67,9 @@ def write_archive(
 ) -> None:
     """Write an archive, which takes its name when it is whole; `step` is told bytes so far.
 
-    `folder` is a descriptor of the folder that it lies in, where that is open already.
-    Before it does, `check` looks at what was written. Raises CannotArchive, and what both of them
-    raise: then what is written so far stays, to go on from.
+    Before it does, `check` looks at what was written. `folder` is a descriptor of the folder that
+    it lies in, where that is open already. Raises CannotArchive, and what `step` and `check` raise:
+    then what is written so far stays, to go on from.
     """
     if os.path.lexists(target):
         raise CannotArchive(f"{target.name} stands there already: nothing is overwritten.")
